@@ -24,7 +24,9 @@ type told struct {
 	day         string
 }
 
-func (s told) String() string { return fmt.Sprintf("%s: “%s” (%s, %s)", s.page, s.words, s.act, s.is) }
+func (s told) String() string {
+	return fmt.Sprintf("%s: “%s” (%s, %s)", s.page, s.words, s.act, s.is)
+}
 
 // readTold collects the typed sentences of an answer.
 func readTold(page string, v any) (list []told) {

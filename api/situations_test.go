@@ -44,7 +44,7 @@ type situation struct {
 	} `yaml:"home"`
 	Detail map[string]map[string]string `yaml:"detail"` // of a wish
 
-	Checkins []map[string]any  `yaml:"checkins"` // each with its days ago
+	Checkins []map[string]any `yaml:"checkins"` // each with its days ago
 
 	Does      []string `yaml:"does"`       // acts that are told
 	NeverDoes []string `yaml:"never_does"` // acts that would harm

@@ -13,5 +13,10 @@ func (l *Language) JSON(v any) ([]byte, error) {
 	said := json.MarshalToFunc(func(to *jsontext.Encoder, m message.Message) error {
 		return to.WriteToken(jsontext.String(l.Say(m)))
 	})
-	return json.Marshal(v, jsonv1.DefaultOptionsV1(), json.WithMarshalers(said))
+	var all json.Options
+	hidden := json.MarshalToFunc(func(to *jsontext.Encoder, v message.Writes) error {
+		return json.MarshalEncode(to, v.Written(), all)
+	})
+	all = json.JoinOptions(jsonv1.DefaultOptionsV1(), json.WithMarshalers(json.JoinMarshalers(said, hidden)))
+	return json.Marshal(v, all)
 }

@@ -8,10 +8,11 @@ import (
 	"therapeon/api/wire"
 	service "therapeon/clinic/look"
 	"therapeon/core/causes"
+	"therapeon/core/judgement"
 )
 
 type computedCauses struct {
-	Causes causes.Verdict `json:"causes" required:"true"`
+	Causes judgement.Caused `json:"causes" required:"true"`
 }
 
 // Routes are the operations of this room.

@@ -7,7 +7,7 @@ import (
 	"therapeon/api/wire"
 	"therapeon/clinic/bench"
 	service "therapeon/clinic/look"
-	"therapeon/core/causes"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/patient"
@@ -39,11 +39,11 @@ type ComputeLook struct {
 }
 
 type computedLook struct {
-	Look    look.Verdict   `json:"look" required:"true"`
-	AgainOn string         `json:"again_on,omitempty" description:"the day to look again"`
-	Season  patient.Season `json:"season" required:"true" enum:"warm,cool"`
-	Unpot   unpot.Advice   `json:"unpot" required:"true"`
-	Causes  causes.Verdict `json:"causes" required:"true"`
+	Look    judgement.Looked `json:"look" required:"true"`
+	AgainOn string           `json:"again_on,omitempty" description:"the day to look again"`
+	Season  patient.Season   `json:"season" required:"true" enum:"warm,cool"`
+	Unpot   unpot.Advice     `json:"unpot" required:"true"`
+	Causes  judgement.Caused `json:"causes" required:"true"`
 }
 
 type lookalikeList struct {

@@ -12,6 +12,7 @@ import (
 	"github.com/swaggest/openapi-go"
 	"github.com/swaggest/openapi-go/openapi31"
 
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge/words"
 	"therapeon/core/limits"
 	"therapeon/core/message"
@@ -34,6 +35,7 @@ func Reflects(r *openapi31.Reflector) {
 		jsonschema.InterceptDefName(schemaName), jsonschema.InterceptProp(limited),
 		jsonschema.InterceptNullability(nothingIsNull))
 	r.JSONSchemaReflector().AddTypeMapping(message.Message{}, "")
+	r.JSONSchemaReflector().AddTypeMapping(judgement.Instruction{}, judgement.Instruction{}.Written())
 }
 
 // Describe writes a row into the contract.

@@ -21,13 +21,13 @@ type Inspected struct {
 	Version    int64              `json:"version" required:"true" description:"give it back when you save"`
 	LookedOn   string             `json:"looked_on" required:"true"`
 	Inspection patient.Inspection `json:"inspection" required:"true"`
-	Look       look.Verdict       `json:"look" required:"true"`
+	Look       judgement.Looked   `json:"look" required:"true"`
 	AgainOn    string             `json:"again_on,omitempty" description:"the day to look again"`
 	Again      knowledge.Sentence `json:"again,omitzero" description:"that in words"`
 	Season     patient.Season     `json:"season" required:"true" enum:"warm,cool" description:"the season the look went by"`
 	Flowering  patient.Flowering  `json:"flowering,omitempty" description:"the flowering the look went by"`
 	Unpot      unpot.Advice       `json:"unpot" required:"true"`
-	Causes     causes.Verdict     `json:"causes" required:"true"`
+	Causes     judgement.Caused   `json:"causes" required:"true"`
 	Said       map[string]Said    `json:"said" required:"true" description:"by cause, what the engine said when the user decided"`
 	Leaves     []LeafPair         `json:"leaves" required:"true" description:"the newest finished leaf against the one before, look by look, the oldest first"`
 }
@@ -80,22 +80,22 @@ func InspectedOf(ctx context.Context, r *record.Record, d ledger.Doc[record.Look
 
 // Judge fills in what the core makes of a patient at its look.
 func (all *Inspected) Judge(p *patient.Patient, remembers *record.Hearing) {
-	all.Causes = causes.Table().Judge(p)
-	all.judgeLook(p, remembers.Judged(p, all.Causes))
-	all.Unpot = unpot.Table().Advise(p, all.Look.Says)
+	found := causes.Table().Judge(p)
+	all.judgeLook(p, found, remembers.Judged(p, found))
+	all.Unpot = judgement.OfUnpotting(p, all.Look.Verdict)
 }
 
 // judgeLook fills in the look alone, from what the causes come to.
-func (all *Inspected) judgeLook(p *patient.Patient, heard patient.Heard) {
+func (all *Inspected) judgeLook(p *patient.Patient, found causes.Verdict, heard patient.Heard) {
 	p.Judge = func(*patient.Patient) patient.Heard { return heard }
-	all.Look, all.Flowering = look.Table().Decide(p), p.Flowering()
+	all.Look, all.Flowering = judgement.OfLook(p), p.Flowering()
 	all.Season, _ = look.Table().SeasonOf(p)
 	all.AgainOn = all.Inspection.AgainOn
-	if on := judgement.LookAgainOn(p, all.Look); on != "" {
+	if on := judgement.LookAgainOn(p, all.Look.Verdict); on != "" {
 		all.AgainOn = on
 	}
-	all.Again = look.Again(all.Look.Decision, all.Look.Headline, all.AgainOn)
-	all.Causes.Plan, all.Causes.Later = look.Agreed(all.Causes.Plan, all.Look, all.Look.Stays(p))
+	all.Again = judgement.Again(all.Look.Decision, all.Look.Headline, all.AgainOn)
+	all.Causes = judgement.OfCauses(p, found, all.Look.Verdict)
 }
 
 // since says what became of a plant since its newest look, by the homes it was given.
@@ -106,7 +106,7 @@ func (all *Inspected) since(p *patient.Patient) {
 	for _, h := range p.Homes {
 		if h.From >= all.LookedOn {
 			all.Look.Line = look.Since(h)
-			all.Look.Headline = knowledge.Say(look.Table().Words(all.Look.Line))
+			all.Look.Headline = judgement.LineOf(all.Look.Line)
 		}
 	}
 }

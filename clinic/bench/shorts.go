@@ -6,6 +6,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
@@ -149,7 +150,7 @@ func LookShown(id int64, on, again, doc string) Looked {
 	of := s.Causes
 	headline := knowledge.Say(look.Table().Words(s.Look.Line).Or(message.Plain(s.Look.Told)))
 	return Looked{
-		InspectionID: id, LookedOn: on, AgainOn: again, Again: look.Again(s.Look.Decision, headline, again),
+		InspectionID: id, LookedOn: on, AgainOn: again, Again: judgement.Again(s.Look.Decision, headline, again),
 		LookInShort: LookInShort{s.Look.Decision, headline},
 		CausesInShort: CausesInShort{
 			Cause:  knowledge.Say(causes.Table().Words(of.Line).Or(message.Plain(of.Told))),

@@ -340,7 +340,7 @@ func homeWords(row ledger.Plant) knowledge.Sentence {
 		return knowledge.Sentence{}
 	}
 	since := message.Of("patient.home.since", message.Told("home", home), message.On("since", row.HomeSince))
-	return knowledge.Say(message.All(since, look.Again(look.Out, knowledge.Sentence{}, row.LookOn).Value))
+	return knowledge.Say(message.All(since, judgement.Again(look.Out, knowledge.Sentence{}, row.LookOn).Value))
 }
 
 // plantOf is a plant with its intake.

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/media"
@@ -75,7 +76,7 @@ func (h HomeDoc) Home(id int64, from string) Home {
 	return Home{
 		ID: id, FromOn: from, Route: h.Route, Name: h.routeName(), Pot: h.Pot, Mix: h.MixName(), Recipe: h.Recipe,
 		Parts: h.Parts, MixWater: h.MixWater, Note: h.Note, NextLookOn: h.NextLookOn,
-		Again: look.Again(look.Out, knowledge.Sentence{}, h.NextLookOn),
+		Again: judgement.Again(look.Out, knowledge.Sentence{}, h.NextLookOn),
 		Jobs:  rehome.Table().Finished(h.Done), Planned: h.Planned,
 	}
 }

@@ -8,6 +8,7 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/division"
 	"therapeon/core/drying"
 	"therapeon/core/fault"
 	"therapeon/core/message"
@@ -82,6 +83,9 @@ func (c *Service) asked(ctx context.Context, tx *ledger.Tx, plantID int64) (*rec
 	}
 	of, _, err := bench.InAir(ctx, v)
 	ask := wishes.Ask{Race: of}
+	if err == nil {
+		ask.Rhizome, err = drawn(ctx, tx, plantID)
+	}
 	if n := len(v.HomeDocs); err == nil && n > 0 && v.HomeDocs[n-1].Value.Pot != nil {
 		home := v.HomeDocs[n-1].Value
 		if due, ok := drying.Table().WaterDayFor(v.Patient, *home.Pot, home.MixWater); ok && due.DueOn != "" {
@@ -94,6 +98,15 @@ func (c *Service) asked(ctx context.Context, tx *ledger.Tx, plantID int64) (*rec
 	care, _, err := v.Aftercare(ctx)
 	ask.Care = &care
 	return v, ask, err
+}
+
+// drawn is the rhizome of a plant as it was drawn; nil where it was not.
+func drawn(ctx context.Context, tx *ledger.Tx, plantID int64) (*division.Rhizome, error) {
+	d, err := record.Rhizomes.Get(ctx, tx, plantID)
+	if record.IsMissing(err) {
+		return nil, nil
+	}
+	return &d.Value, err
 }
 
 // Wish keeps a wish with the answer it is given today.

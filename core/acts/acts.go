@@ -61,8 +61,8 @@ func (a Act) String() string {
 func Parse(s string) (Act, error) {
 	what, degree, _ := strings.Cut(s, ":")
 	act, object, _ := strings.Cut(what, ".")
-	if _, known := table().Against[act]; !known {
-		return Act{}, fmt.Errorf("%q is no act that contradicts another, see acts.yaml", s)
+	if !slices.Contains(knowledge.Acts(), act) {
+		return Act{}, fmt.Errorf("%q is no act, see acts.yaml", s)
 	}
 	return Act{act, object, degree}, nil
 }
@@ -134,6 +134,8 @@ func Table() []Row {
 type opposites struct {
 	Against map[string][][]string `yaml:"against"`
 	Rescues []string              `yaml:"rescues"`
+	Harms   []Harm                `yaml:"harms"`
+	Pairs   []Pair                `yaml:"pairs"`
 	Acts    []any                 `yaml:"acts"` // their words: core/knowledge reads them
 }
 

@@ -22,7 +22,7 @@ func TestDegreesOfTwoGroupsContradictEachOther(t *testing.T) {
 		assert.False(t, pair[0].Alike(pair[1]), "%s and %s", pair[0], pair[1])
 	}
 	for _, pair := range [][2]Act{
-		{Water, Water}, {Water, soak}, {NoWater, {Act: "water", Degree: "less"}}, {Soak, NoWater}, {Apart, Water},
+		{Water, Water}, {Water, soak}, {NoWater, {Act: "water", Degree: "less"}}, {Soak, NoWater}, {Apart, Water}, {Water, {Act: "water", Degree: "less"}},
 		{Unpot, {Act: "unpot", Degree: "soon"}},
 	} {
 		assert.False(t, pair[0].Against(pair[1]), "%s and %s", pair[0], pair[1])
@@ -47,7 +47,7 @@ func TestAnActReadsAsItIsWritten(t *testing.T) {
 	var read Act
 	require.NoError(t, read.UnmarshalYAML(func(into any) error { *into.(*string) = "tip:dry"; return nil }))
 	assert.Equal(t, DryTips, read)
-	require.Error(t, read.UnmarshalYAML(func(into any) error { *into.(*string) = "sun"; return nil }))
+	require.Error(t, read.UnmarshalYAML(func(into any) error { *into.(*string) = "shine"; return nil }))
 }
 
 // A row that no sentence tells would never be said.

@@ -97,8 +97,12 @@ func (c *InCare) schedule(care *Care, today string) {
 					care.HeldBack, care.HeldBackWords = from, knowledge.Say(message.Of("aftercare.held_back."+from))
 					continue
 				}
-				if says == acts.Water && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
+				gives := says == acts.Water || says == acts.WaterLittle
+				if gives && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
 					d.On, d.From = today, today
+				}
+				if says == acts.WaterLittle && acts.Of(d.Do.Sense).Against(says) {
+					d.sip(r.Code)
 				}
 			}
 			care.Due = append(care.Due, d)
@@ -123,10 +127,20 @@ func (c *InCare) waterStance() acts.Act {
 		return acts.Act{}
 	case c.says(acts.NoWater):
 		return acts.NoWater
-	case c.says(acts.Water) && !c.Stands().Checked().WateredSince(c.Look().On):
+	case c.Stands().Checked().WateredSince(c.Look().On):
+	case c.says(acts.WaterLittle):
+		return acts.WaterLittle
+	case c.says(acts.Water):
 		return acts.Water
 	}
 	return acts.Act{}
+}
+
+// sip makes a sip of a watering.
+func (d *Due) sip(by string) {
+	job, _ := Table().Job("sip")
+	d.Job, d.Late, d.Water, d.Minutes = job.Code, job.Late, job.Water, job.Minutes.Value
+	d.Do = knowledge.Say(job.Do).At(message.When{Is: message.OnDay, Day: d.On}).Rests(by)
 }
 
 // says holds where the look of its present home asks for an act, or what is acted on asks for it.

@@ -251,7 +251,7 @@ func (c *InCare) tidedSince() string {
 		return ""
 	}
 	v := look.Table().Decide(at)
-	tides := slices.ContainsFunc(v.Rules, func(a look.Advice) bool { return a.Rule == "tide-over" })
+	tides := slices.ContainsFunc(v.Rules, func(a look.Advice) bool { return a.Rule == look.TideOver })
 	if v.Decision != look.Wait || !tides {
 		return ""
 	}

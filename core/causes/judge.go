@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strings"
 
+	"therapeon/core/dates"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
@@ -36,6 +37,7 @@ type clues struct {
 	Settled  map[string]patient.Word // causes the user confirmed or rejected
 	Bright   bool                    // it keeps its clear pot, and peroxide does its stem no harm
 	Added    []string                // causes outside the table, in the user's words
+	Unseen   []string                // findings that one could not see not long ago: they are not asked for
 }
 
 // cluesOf gathers what bears on the causes of a patient.
@@ -57,6 +59,12 @@ func cluesOf(p *patient.Patient) clues {
 		return e
 	}
 	e.Findings = l.Noted.Findings
+	for code, state := range e.Findings {
+		if state == patient.Unseen && dates.Between(l.SeenOn(code), p.Facts().Today()) < Table().UnseenDays.Value {
+			e.Unseen = append(e.Unseen, code)
+		}
+	}
+	slices.Sort(e.Unseen)
 	for code, d := range l.Noted.Decisions {
 		e.Settled[code] = d.Settles()
 	}
@@ -105,9 +113,7 @@ type Verdict struct {
 	Clear    bool               `json:"clear,omitempty" description:"looked at, and nothing harmful is likely"`
 	Causes   []Judged           `json:"causes" required:"true" description:"the likeliest first"`
 	Alarms   []string           `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
-	Apart    knowledge.Sentence `json:"apart,omitzero" description:"what to do about the alarms until they are settled"`
-	Plan     []string           `json:"plan" required:"true" description:"actions on the causes that are acted on"`
-	Later    []string           `json:"later" required:"true" description:"actions that wait until it is out of its pot"`
+	Plan     []string           `json:"-"` // actions on the causes that are acted on
 	Known    []Known            `json:"known" required:"true" description:"what earlier steps knew"`
 	Clashes  []Clash            `json:"clashes" required:"true" description:"what does not hold together and wants a second look"`
 	Next     []Check            `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
@@ -122,17 +128,14 @@ func (k *Knowledge) Judge(p *patient.Patient) Verdict { return k.judge(cluesOf(p
 // Hear is what the causes of a patient come to, as other engines hear of it.
 func Hear(p *patient.Patient) patient.Heard { return Table().Judge(p).Heard() }
 
-// apart is what to do about causes that spread and cannot be left open.
-func (k *Knowledge) apart(alarms []string) knowledge.Sentence {
-	if len(alarms) == 0 {
-		return knowledge.Sentence{}
-	}
+// KeepApart is what to do about causes that spread and cannot be left open.
+func (k *Knowledge) KeepApart(alarms []string) message.Message {
 	names := make([]message.Message, len(alarms))
 	for i, code := range alarms {
 		names[i] = k.Causes[k.causeAt[code]].Name
 	}
-	return knowledge.Say(message.All(message.Of("causes.say.not-ruled-out", message.Several("causes", names)),
-		message.Of("causes.say.keep-apart"))).Rests(alarms...)
+	return message.All(message.Of("causes.say.not-ruled-out", message.Several("causes", names)),
+		message.Of("causes.say.keep-apart"))
 }
 
 // Heard is what other engines hear of a verdict.
@@ -183,7 +186,6 @@ func (k *Knowledge) judge(c clues) Verdict {
 		Known:   known,
 		Clashes: k.clashes(c, findings),
 		Alarms:  []string{},
-		Later:   []string{},
 		Next:    []Check{},
 	}
 	of := inquiry{Knowledge: k, clues: c, findings: findings, looked: looked, settled: settled, believed: alone}
@@ -199,7 +201,6 @@ func (k *Knowledge) judge(c clues) Verdict {
 			v.Alarms = append(v.Alarms, cause.Code)
 		}
 	}
-	v.Apart = k.apart(v.Alarms)
 	v.Plan = c.oneMeans(k.plan(acted))
 	if len(v.Alarms) > 0 || slices.ContainsFunc(v.Plan, Strips) {
 		v.Plan = slices.DeleteFunc(v.Plan, leaves)
@@ -235,7 +236,7 @@ func (c clues) oneMeans(plan []string) []string {
 // applies holds for findings that can be made on the plant.
 func (c clues) applies(f Finding) bool {
 	return (f.Only != "bulbs" || c.Bulbs) && (f.Only != "pot" || !c.Bare) && (f.Part != "roots" || !c.Rootless) &&
-		!f.Plain
+		!f.Plain && !slices.Contains(c.Unseen, f.Code)
 }
 
 func (k *Knowledge) modelFor(group string) *model {
@@ -250,9 +251,12 @@ func (k *Knowledge) modelFor(group string) *model {
 func (k *Knowledge) read(c clues) (findings []seen, known []Known, looked bool) {
 	findings, known = make([]seen, len(k.Findings)), []Known{}
 	states := map[patient.FindingState]seen{Present: present, Absent: absent}
+	old := c.Findings[k.OldMarks] == Present || slices.ContainsFunc(c.Known, func(kn Known) bool {
+		return kn.Finding == k.OldMarks && kn.State == Present && c.Findings[k.OldMarks] == ""
+	})
 	for _, kn := range c.Known {
 		i, ok := k.findAt[kn.Finding]
-		if !ok || c.Findings[kn.Finding] != "" {
+		if !ok || c.Findings[kn.Finding] != "" || old && k.Marks.Has(kn.Finding) {
 			continue
 		}
 		findings[i] = states[kn.State]
@@ -260,10 +264,12 @@ func (k *Knowledge) read(c clues) (findings []seen, known []Known, looked bool) 
 		looked = looked || k.Findings[i].At != "care"
 	}
 	for code, state := range c.Findings {
-		if i, ok := k.findAt[code]; ok {
-			findings[i] = states[state]
-			looked = true
+		i, ok := k.findAt[code]
+		if !ok || state == patient.Unseen || old && k.Marks.Has(code) {
+			continue // nobody could see it, or it is of long ago
 		}
+		findings[i] = states[state]
+		looked = true
 	}
 	return findings, known, looked
 }

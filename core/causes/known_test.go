@@ -106,9 +106,7 @@ func TestWhatSpreadsIsRaisedOutOfOrder(t *testing.T) {
 		clues{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: patient.Findings{"leaves-one-sided": Present}},
 	)
 	assert.Contains(t, v.Alarms, "wilt-fungus")
-	assert.Contains(t, english.Say(v.Apart), "cannot be ruled out, and it spreads. Keep this plant apart until it is settled.")
-	assert.Equal(t, message.Sense{Type: message.Instruction, Act: "apart", Premises: v.Alarms}, v.Apart.Parts[1].Sense)
-	assert.True(t, Table().judge(clues{Group: "cattleya"}).Apart.IsZero(), "nothing spreads")
+	assert.Contains(t, english.Say(Table().KeepApart(v.Alarms)), "cannot be ruled out, and it spreads. Keep this plant apart until it is settled.")
 	require.NotEmpty(t, v.Next)
 	assert.True(t, v.Next[0].Urgent)
 	moved := false

@@ -51,14 +51,26 @@ type Cause struct {
 
 // Action is something to do about a cause, for a later step to pick up.
 type Action struct {
-	Code     string         `yaml:"code" json:"code" required:"true"`
-	At       string         `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
-	Words    knowledge.Text `yaml:"words" json:"words" required:"true"`
-	Leaves   bool           `yaml:"leaves" json:"leaves,omitempty" description:"it asks to leave the plant; alarms and what strips outrank it"`
-	Says     []acts.Act     `yaml:"says" json:"says,omitempty" description:"the acts it asks for, see /api/v1/knowledge/acts"`
-	Unpots   bool           `yaml:"unpots" json:"unpots,omitempty" description:"it is done out of the pot, so it waits while the plant is left in it"`
-	Strips   bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
-	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
+	Code      string         `yaml:"code" json:"code" required:"true"`
+	At        string         `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
+	Words     knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Leaves    bool           `yaml:"leaves" json:"leaves,omitempty" description:"it asks to leave the plant; alarms and what strips outrank it"`
+	Says      []acts.Act     `yaml:"says" json:"says,omitempty" description:"the acts it asks for, see /api/v1/knowledge/acts"`
+	Unpots    bool           `yaml:"unpots" json:"unpots,omitempty" description:"it is done out of the pot, so it waits while the plant is left in it"`
+	Strips    bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
+	Once      string         `yaml:"once" json:"once,omitempty" description:"what has to be seen first"`
+	NotTerete bool           `yaml:"not_terete" json:"not_terete,omitempty" description:"pencil leaves never get it"`
+	Warms     bool           `yaml:"warms" json:"warms,omitempty" description:"it asks for warmth, so it is for a plant that wants it"`
+	Cautions  []string       `yaml:"cautions" json:"cautions,omitempty"`
+}
+
+// Acts are what an action comes to: those it names, and that of its words.
+func (a Action) Acts() []acts.Act {
+	list := slices.Clone(a.Says)
+	if of := acts.Of(a.Words.Sense); a.Words.Sense.Type == message.Instruction && !slices.Contains(list, of) {
+		list = append(list, of)
+	}
+	return list
 }
 
 // Strips tells whether an action takes the old medium off.
@@ -140,6 +152,9 @@ type Knowledge struct {
 	FindingFigures FindingFigures            `json:"finding_figures" required:"true"`
 	Rivals         []Rivals                  `json:"rivals" required:"true" description:"findings that do not hold together"`
 	Worries        []Worry                   `json:"worries" required:"true"`
+	OldMarks       string                    `json:"old_marks" required:"true" description:"the finding that marks are old, and nothing new is there"`
+	Marks          knowledge.Codes           `json:"marks" required:"true" description:"findings that are such marks: then they weigh on nothing"`
+	UnseenDays     knowledge.Number          `json:"unseen_days" required:"true" description:"what one could not see is not asked for again before"`
 	OwnWord        knowledge.Text            `json:"own_word" required:"true" description:"what holds where the user and an earlier step differ"`
 
 	model   *model
@@ -165,6 +180,10 @@ var Table = sync.OnceValue(func() *Knowledge {
 		Rivals  []Rivals                  `yaml:"rivals"`
 		Worries []Worry                   `yaml:"worries"`
 		OwnWord knowledge.Text            `yaml:"own_word"`
+
+		OldMarks   string           `yaml:"old_marks"`
+		Marks      knowledge.Codes  `yaml:"marks"`
+		UnseenDays knowledge.Number `yaml:"unseen_days"`
 	}
 	knowledge.MustRead("causes.yaml", &c)
 	knowledge.MustRead("findings.yaml", &f)
@@ -174,6 +193,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 	k.Figures, k.Bands = c.Figures, c.Bands
 	k.Themes, k.Parts, k.FindingFigures = f.Themes, f.Parts, f.Figures
 	k.Rivals, k.Worries, k.OwnWord = f.Rivals, f.Worries, f.OwnWord
+	k.OldMarks, k.Marks, k.UnseenDays = f.OldMarks, f.Marks, f.UnseenDays
 	if err := k.compile(); err != nil {
 		panic(fmt.Sprintf("knowledge of causes: %v", err))
 	}

@@ -44,6 +44,9 @@ var plans = sync.OnceValue(func() *planTable {
 	return &t
 })
 
+// TereteInstead is what pencil leaves get in place of oil and strong soap.
+func TereteInstead() knowledge.Text { return plans().Notes["terete-instead"] }
+
 // Stages lists the stages of a cleaning in working order, from the bench to what comes after.
 func Stages() []work.Stage { return plans().Stages }
 

@@ -123,8 +123,11 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Can is the decision that it can be divided today.
-const Can = "can"
+// Decisions.
+const (
+	Can      = "can" // it can be divided today
+	NotAtAll = "no"
+)
 
 // CutToClean is the action of a cause that runs in the rhizome.
 const CutToClean = "cut-to-clean"
@@ -152,7 +155,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 	}
 	say := func(rule string) { a.Reasons = append(a.Reasons, k.Rules[rule]) }
 	if p.Profile.Monopodial() {
-		a.Decision, a.Headline = "no", knowledge.Say(message.Of("division.say.not-to-be-divided"))
+		a.Decision, a.Headline = NotAtAll, knowledge.Say(message.Of("division.say.not-to-be-divided"))
 		say("monopodial")
 		return a
 	}
@@ -186,7 +189,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 		say(a.inTheWay(k))
 	}
 	if len(a.Reasons) > 0 {
-		a.Decision, a.Headline = "no", knowledge.Say(message.Of("division.say.leave-it-whole"))
+		a.Decision, a.Headline = NotAtAll, knowledge.Say(message.Of("division.say.leave-it-whole"))
 		return a
 	}
 	for rule, holds := range p.against() {

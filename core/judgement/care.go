@@ -58,8 +58,8 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 		a.Because = append([]knowledge.Text{next.How, next.Late}, a.Because...)
 		a.UntilOn = max(next.By, care.Day)
 		job, _ := aftercare.Table().Job(next.Job)
-		if job.Waters && potted && !slices.Contains(a.Says, acts.NoWater) {
-			a.Says = append(a.Says, acts.Water)
+		if does := acts.Of(knowledge.SenseOf(job.Do.Code)); job.Waters && potted && !does.AgainstAny(a.Says) {
+			a.Says = append(a.Says, does)
 		}
 	case ok && a.Code != Wait && !lookDue:
 		a.Line = Line{Code: a.Code, Care: CareLine{Job: next.Job, On: next.On}, Facts: []string{next.Protocol}}

@@ -56,12 +56,12 @@ func TestTheDayOfWhatItWants(t *testing.T) {
 	}
 	a := of(day, "2030-05-17", Stay, "")
 	assert.Equal(t, []string{Tend, "2030-05-17"}, []string{a.Code, a.UntilOn})
-	assert.Contains(t, a.Says, acts.Water)
+	assert.True(t, acts.Water.Among(a.Says))
 	assert.Equal(t, day, of("2030-05-01", "2030-05-03", Stay, "").UntilOn, "what is late is for today")
-	assert.NotContains(t, of(day, day, Stay, "", acts.NoWater).Says, acts.Water)
+	assert.False(t, acts.Water.Among(of(day, day, Stay, "", acts.NoWater).Says))
 	bare := Advice{Code: Stay, Line: Line{Row: "held"}}
 	bare.tend(aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: day}}}, false)
-	assert.NotContains(t, bare.Says, acts.Water, "it has no pot")
+	assert.False(t, acts.Water.Among(bare.Says), "it has no pot")
 	later := of("2030-05-16", "2030-05-17", Stay, "")
 	assert.Equal(t, []string{Stay, "2030-05-16"}, []string{later.Code, later.UntilOn})
 	assert.Equal(t, "2030-05-16", later.Line.Care.On)
@@ -238,8 +238,8 @@ func TestFactsThatChangeTheAdvice(t *testing.T) {
 		})
 		return Brief(p, Known{Care: &aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: day}}}}).Says
 	}
-	assert.Contains(t, potted("bark", false), acts.Water)
-	assert.NotContains(t, potted("tub", true), acts.Water, "it has no pot to water")
+	assert.True(t, acts.Water.Among(potted("bark", false)))
+	assert.False(t, acts.Water.Among(potted("tub", true)), "it has no pot to water")
 }
 
 // What is seen today counts beside what was seen in this home, and nothing of the one before.

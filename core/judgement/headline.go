@@ -1,7 +1,3 @@
-// Package advice is the one advice for a plant today: what every page says of it. It is the
-// look's while the plant stands in its pot, and that of pot or hold once it is out; a home
-// given since ends what was seen before. It says until when it holds, what must be ready
-// beforehand, and which single fact would change it.
 package judgement
 
 import (
@@ -24,7 +20,7 @@ import (
 const (
 	LookFirst = "look-first"
 	Check     = "check" // make the next check
-	Feel      = "feel"  // feel whether the medium is wet
+	Feel      = "feel"  // feel its medium, and water it by that
 	Water     = "water"
 	Treat     = "treat" // treat it where it stands
 	Leave     = "leave"
@@ -43,8 +39,8 @@ const (
 
 // Kinds of advice, by what a plant wants of its keeper.
 var kinds = map[string][]string{
-	"act":   {Now, Soon, Water, Treat, Tend, Mend},
-	"check": {LookFirst, Check, Feel, Read, AskAir},
+	"act":   {Now, Soon, Water, Feel, Treat, Tend, Mend},
+	"check": {LookFirst, Check, Read, AskAir},
 	"home":  {Pot, Hold, Nest},
 	"leave": {Leave, Wait, Stay},
 }
@@ -83,7 +79,8 @@ type Advice struct {
 	Until     knowledge.Sentence `json:"until,omitzero" description:"that in words"`
 	Page      string             `json:"page" required:"true" enum:"look,unpot,roots,causes,cleaning,rehome,places,aftercare" description:"the step where it is done"`
 	Because   []knowledge.Text   `json:"because" required:"true"`
-	Meanwhile []knowledge.Text   `json:"meanwhile" required:"true" description:"what to do until then"`
+	Also      []Instruction      `json:"also" required:"true" description:"what else is to be done, beside the headline"`
+	Meanwhile []Instruction      `json:"meanwhile" required:"true" description:"what to do until then"`
 	Flips     []Flip             `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
 	Ready     []Ready            `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
 	Says      []acts.Act         `json:"says" required:"true" description:"the acts it asks for, see /api/v1/knowledge/acts"`
@@ -158,7 +155,7 @@ func Brief(p *patient.Patient, by Known) Advice {
 	of := by.Race
 	d := rehome.Table().Decide(p, of)
 	a := Advice{
-		Because: []knowledge.Text{}, Meanwhile: []knowledge.Text{}, Flips: []Flip{}, Ready: []Ready{},
+		Because: []knowledge.Text{}, Also: []Instruction{}, Meanwhile: []Instruction{}, Flips: []Flip{}, Ready: []Ready{},
 		Says: []acts.Act{},
 	}
 	if p.Stands().Where() == patient.Potted && d.Code != "housed" {
@@ -198,11 +195,11 @@ func (l Line) until(headline knowledge.Sentence, on string) knowledge.Sentence {
 	case l.Page() == "aftercare":
 		return knowledge.Sentence{}
 	case l.Code == Now:
-		return look.Again(look.Now, headline, cmp.Or(on, "today"))
+		return Again(look.Now, headline, cmp.Or(on, "today"))
 	case slices.Contains([]string{Soon, Check, Feel}, l.Code):
-		return look.Again(look.Soon, headline, on)
+		return Again(look.Soon, headline, on)
 	}
-	return look.Again(look.Leave, headline, on)
+	return Again(look.Leave, headline, on)
 }
 
 // inPot is the advice for a plant in its pot: the look's.
@@ -223,7 +220,8 @@ func (a *Advice) inPot(p *patient.Patient) {
 	for _, b := range v.Blocks {
 		a.Because = append(a.Because, b.Why)
 	}
-	a.Meanwhile = append(a.Meanwhile, slices.Concat(v.InPlace, v.Meanwhile)...)
+	a.Meanwhile = append(a.Meanwhile, instructs(slices.Concat(v.InPlace, v.Meanwhile))...)
+	a.Also = append(a.Also, also(v)...)
 	if p.Look() != nil {
 		a.UntilOn = LookAgainOn(at, v)
 	}
@@ -260,6 +258,8 @@ func codeOf(v look.Verdict) string {
 	case look.Check:
 		return Check
 	case look.Feel:
+		return Feel
+	case look.FeelLittle:
 		return Feel
 	case look.WaterIt, look.WaterLittle:
 		return Water

@@ -153,7 +153,7 @@ func TestWhatIsSeenIsTreatedAndNotLeft(t *testing.T) {
 			p.Looks = looked(day, patient.Growing, "tips-growing", seen)
 		}), Known{})
 		assert.Equal(t, Treat, a.Code, seen)
-		assert.Equal(t, "Leave it in its pot, and treat it.", english.Say(a.Headline), seen)
+		assert.Equal(t, "Treat it today, where it stands.", english.Say(a.Headline), seen)
 		assert.Equal(t, "cleaning", a.Page, seen)
 		assert.LessOrEqual(t, a.UntilOn, "2030-05-22", seen)
 	}

@@ -215,6 +215,8 @@ var senseTable = sync.OnceValue(func() *senseRules {
 	var of struct {
 		Against map[string][][]string `yaml:"against"` // core/acts reads these
 		Rescues []string              `yaml:"rescues"`
+		Harms   []string              `yaml:"harms"`
+		Pairs   []any                 `yaml:"pairs"`
 		Acts    []struct {
 			Act    string `yaml:"act"`
 			Object string `yaml:"object"`

@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"therapeon/core/disputes"
-	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/roots"
 )
@@ -42,7 +41,7 @@ func (d *decider) rotPatch() {
 
 // call is what to do with a spike or a patch, by a rule.
 func (d *decider) call(of, do, rule string) *Call {
-	return &Call{Do: do, Words: knowledge.Say(message.Of("look." + of + "." + do)), Why: d.advice(rule)}
+	return &Call{Do: do, Words: message.Of("look." + of + "." + do), Why: d.advice(rule)}
 }
 
 // spike decides on a flower spike in the way.

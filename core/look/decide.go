@@ -2,7 +2,6 @@ package look
 
 import (
 	"slices"
-	"strings"
 	"time"
 
 	"therapeon/core/acts"
@@ -16,12 +15,14 @@ import (
 
 // Reason is a sign, with its class in this case.
 type Reason struct {
-	Finding   string          `json:"finding" required:"true"`
-	Class     string          `json:"class" required:"true" enum:"plan,soon,now"`
-	Why       knowledge.Text  `json:"why" required:"true"`
-	Meanwhile *knowledge.Text `json:"meanwhile,omitempty"`
+	Finding string         `json:"finding" required:"true"`
+	Class   string         `json:"class" required:"true" enum:"plan,soon,now"`
+	Why     knowledge.Text `json:"why" required:"true"`
+	On      string         `json:"on,omitempty" description:"the day it was seen, where that is too long ago to be said of today"`
 
-	says []acts.Act // of the meanwhile
+	meanwhile *knowledge.Text
+	says      []acts.Act // of the meanwhile
+	harm      acts.Harm
 }
 
 // Advice is a rule that applies, with its words.
@@ -32,30 +33,30 @@ type Advice struct {
 
 // Call is a small decision of its own: what to do, why, and what would change it.
 type Call struct {
-	Do string `json:"do" required:"true"`
-
-	Words knowledge.Sentence `json:"words" required:"true" description:"that in words"`
-
-	Why   Advice  `json:"why" required:"true"`
-	Later *Advice `json:"later,omitempty" description:"when to change one's mind"`
+	Do    string
+	Words message.Message // that in words
+	Why   Advice
+	Later *Advice // when to change one's mind
 }
 
 // Verdict is what the look comes to.
 type Verdict struct {
-	Decision   string             `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
-	Headline   knowledge.Sentence `json:"headline" required:"true"`
-	Line       Line               `json:"-"`
-	Reasons    []Reason           `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
-	Blocks     []Block            `json:"blocks" required:"true" description:"what holds it back"`
-	Overridden []Block            `json:"overridden" required:"true" description:"what would hold it back and does not"`
-	Rules      []Advice           `json:"rules" required:"true" description:"rules that tipped it"`
-	Meanwhile  []knowledge.Text   `json:"meanwhile" required:"true" description:"what to do while waiting"`
-	InPlace    []knowledge.Text   `json:"in_place" required:"true" description:"what is set right where it stands"`
-	Says       []acts.Act         `json:"says" required:"true" description:"the acts it asks for"`
-	Ask        []string           `json:"ask" required:"true" description:"findings that decide, to be looked for first"`
-	AgainDays  int                `json:"again_days" required:"true" description:"look again, or have it done, after so many days"`
-	Spike      *Call              `json:"spike,omitempty" description:"cut, keep or wait"`
-	RotPatch   *Call              `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
+	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
+	Line       Line             `json:"-"`
+	Also       []Line           `json:"-"` // what else is to be done, beside the line
+	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
+	Blocks     []Block          `json:"-"` // what holds it back
+	Overridden []Block          `json:"-"` // what would hold it back and does not
+	Rules      []Advice         `json:"rules" required:"true" description:"rules that tipped it"`
+	Meanwhile  []knowledge.Text `json:"-"` // what to do while waiting
+	InPlace    []knowledge.Text `json:"-"` // what is set right where it stands
+	Says       []acts.Act       `json:"says" required:"true" description:"the acts it asks for"`
+	Proposed   []acts.Proposal  `json:"-"` // what it asks for, as far as it goes together
+	Lost       []acts.Lost      `json:"-"` // what gave way, and to what
+	Ask        []string         `json:"ask" required:"true" description:"findings that decide, to be looked for first"`
+	AgainDays  int              `json:"again_days" required:"true" description:"look again, or have it done, after so many days"`
+	Spike      *Call            `json:"-"` // cut, keep or wait
+	RotPatch   *Call            `json:"-"` // in-place, unpot or look
 }
 
 // ranks are how much is asked for, the least first.
@@ -84,6 +85,7 @@ type decider struct {
 	explained bool // a sign was set aside as what unpotting does not help
 	asks      bool // a sign was set aside: other things are asked first
 	sound     bool // a sign was set aside, since the roots were read and carry it
+	falls     bool // a sign was set aside as the leaf fall of its kind's rest
 	bad       bool // the medium has gone bad
 }
 
@@ -124,9 +126,8 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 	if (d.v.Decision == Leave || d.v.Decision == Wait) && !d.fewRoots() && !(d.rests && d.thirst) {
 		d.v.Spike = nil
 	}
-	d.inPlace()
-	d.takes()
-	d.meanwhile()
+	d.setRight()
+	d.propose()
 	return d.v
 }
 
@@ -157,9 +158,7 @@ func Since(h patient.Home) Line {
 	return Line{Say: "potted-since"}
 }
 
-func (d *decider) line(l Line) {
-	d.v.Line, d.v.Headline = l, knowledge.Say(d.Knowledge.Words(l)).Rests(d.v.Facts()...)
-}
+func (d *decider) line(l Line) { d.v.Line = l }
 
 // Facts are the findings that a verdict rests on, the weightiest first, and what holds it back.
 func (v Verdict) Facts() (codes []string) {
@@ -215,40 +214,55 @@ func (d *decider) settle(class string, held, would []Block) {
 	default:
 		d.soon(would)
 	}
-	if water == WaterIt {
-		d.rule("water-too")
+	d.beside(water)
+}
+
+// beside puts what cannot wait for the move beside it: a treatment heads the line, for no other sign puts it
+// off, and thirst is answered today.
+func (d *decider) beside(water string) {
+	if d.treats() && d.v.Line.Block != "frost" {
+		if d.v.Decision == Now {
+			d.v.Also = append(d.v.Also, Line{Say: Treat})
+		} else {
+			d.v.Also = append(d.v.Also, d.v.Line)
+			d.line(Line{Say: Treat})
+		}
+		d.rule("treat")
 	}
+	if water == "" || water == Damp {
+		return
+	}
+	d.v.Also = append(d.v.Also, Line{Say: water})
+	d.rule(map[string]string{
+		WaterIt: "water-too", WaterLittle: d.little(), Feel: "feel-first", FeelLittle: "feel-first",
+	}[water])
+}
+
+// little is the rule of a plant that gets a little: at rest, or where it stands still.
+func (d *decider) little() string {
+	if d.p.Growth() == patient.Idle {
+		return "water-idle"
+	}
+	return "water-little"
 }
 
 // leave leaves the plant in its pot, with what it asks for there.
 func (d *decider) leave(water string) {
 	f := d.Figures
 	d.v.Decision = Leave
-	switch {
-	case water == Feel:
-		d.v.AgainDays = int(f.FeelDays.Value)
-		d.line(Line{Say: Feel})
-		d.rule("feel-first")
-		for _, f := range []string{d.Water.InVain.Values[0], d.Water.Dry.Values[0]} {
-			if d.findings[f] == "" {
-				d.v.Ask = append(d.v.Ask, f)
-			}
-		}
-		return
-	case water != "":
-		d.v.AgainDays = int(f.WaterDays.Value)
-		d.line(Line{Say: water})
-		rule := map[string]string{WaterIt: "water-first", WaterLittle: "water-little", Damp: "damp"}[water]
-		if water == Damp && d.watered() {
-			rule = "watered"
-		}
-		d.rule(rule)
-		return
-	}
 	if d.treats() {
 		d.v.AgainDays = int(f.SoonerDays.Value)
 		d.line(Line{Say: Treat})
 		d.rule("treat")
+		if water != "" {
+			d.v.Also = append(d.v.Also, Line{Say: water})
+			d.thirsts(water)
+		}
+		return
+	}
+	if water != "" {
+		d.line(Line{Say: water})
+		d.thirsts(water)
 		return
 	}
 	if len(d.treatments()) > 0 {
@@ -271,6 +285,8 @@ func (d *decider) leave(water string) {
 		d.rule("stalled-ask")
 		d.v.AgainDays = int(f.MovedLookDays.Value)
 		return
+	case d.falls:
+		d.rule("leaf-fall")
 	case d.sound:
 		d.rule("read-sound")
 	default:
@@ -281,6 +297,26 @@ func (d *decider) leave(water string) {
 		return
 	}
 	d.rule("three-months")
+}
+
+// thirsts says what thirst asks for of a plant that is left in its pot.
+func (d *decider) thirsts(water string) {
+	if water == Feel || water == FeelLittle {
+		d.v.AgainDays = int(d.Figures.FeelDays.Value)
+		d.rule("feel-first")
+		for _, f := range []string{d.Water.InVain.Values[0], d.Water.Dry.Values[0]} {
+			if d.findings[f] == "" && !d.unseen(f) {
+				d.v.Ask = append(d.v.Ask, f)
+			}
+		}
+		return
+	}
+	d.v.AgainDays = int(d.Figures.WaterDays.Value)
+	rule := map[string]string{WaterIt: "water-first", WaterLittle: d.little(), Damp: "damp"}[water]
+	if water == Damp && d.watered() {
+		rule = "watered"
+	}
+	d.rule(rule)
 }
 
 // treats holds where a cause that is acted on is to be treated in the pot: it was not since the
@@ -360,85 +396,5 @@ func (d *decider) soon(would []Block) {
 	if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) &&
 		d.p.Side(disputes.RepotInFlower) == disputes.WhenRootsNeed {
 		d.rule("needed-in-flower")
-	}
-}
-
-// inPlace lists what is set right where it stands.
-func (d *decider) inPlace() {
-	if d.out {
-		return
-	}
-	for _, row := range d.Knowledge.InPlace {
-		if !d.has(row.Finding) || row.Finding == "base-raised" && d.p.Profile.IsClimber() {
-			continue
-		}
-		d.v.InPlace = append(d.v.InPlace, row.Words)
-		if row.Days != nil {
-			d.v.AgainDays = min(d.v.AgainDays, int(row.Days.Value))
-		}
-	}
-}
-
-// meanwhile gathers what tides the plant over, each piece once.
-func (d *decider) meanwhile() {
-	say := func(t knowledge.Text) {
-		if !knowledge.Told(d.v.Meanwhile, t) {
-			d.v.Meanwhile = append(d.v.Meanwhile, t)
-		}
-	}
-	for _, b := range append(slices.Clone(d.v.Blocks), d.v.Overridden...) {
-		if slices.ContainsFunc(d.v.Blocks, b.is) || b.Code == "frost" {
-			say(b.Meanwhile)
-		}
-	}
-	for _, r := range d.v.Reasons {
-		if r.Meanwhile == nil || acts.Clash(r.says, d.v.Says) {
-			continue
-		}
-		say(*r.Meanwhile)
-		d.says(r.says...)
-	}
-}
-
-// says takes acts, each once. The first to a degree holds.
-func (d *decider) says(all ...acts.Act) {
-	for _, s := range all {
-		if !slices.Contains(d.v.Says, s) && !s.AgainstAny(d.v.Says) {
-			d.v.Says = append(d.v.Says, s)
-		}
-	}
-}
-
-// takes takes the acts of the decision itself, and of what is seen of water, tips and spike.
-func (d *decider) takes() {
-	switch d.v.Decision {
-	case Soon, Now:
-		if d.v.Line.Say != Check {
-			d.says(acts.Unpot)
-		}
-	case Leave, Wait:
-		d.says(acts.StayIn, acts.Leave)
-	}
-	if slices.ContainsFunc(d.v.Rules, func(a Advice) bool { return strings.HasPrefix(a.Rule, "water-") }) {
-		d.says(acts.Water)
-	}
-	if d.vain || d.drowns {
-		d.says(acts.NoWater, acts.NoSoak)
-	}
-	if d.has("tips-black-running") || d.p.Heard().Spreads {
-		d.says(acts.DryTips)
-	}
-	if d.has("tips-stop-short") {
-		d.says(acts.MoistTips)
-	}
-	if d.p.Turn().Suspect() {
-		d.says(acts.Apart)
-	}
-	if s := d.v.Spike; s != nil {
-		says := acts.KeepSpike
-		if s.Do == "cut" {
-			says = acts.CutSpike
-		}
-		d.says(says)
 	}
 }

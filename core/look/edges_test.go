@@ -67,10 +67,11 @@ func TestWhatIsTreatedInThePot(t *testing.T) {
 
 // What agrees with the look, and what waits until the plant is out.
 func TestWhatAgreesWithTheLook(t *testing.T) {
-	now, later := Agreed([]string{"oil-soap-label", "strip-medium"}, Verdict{}, true)
+	p, out := looked(t, "cattleya").patient(), Verdict{Says: []acts.Act{acts.Unpot}}
+	now, later := Agreed(p, []string{"oil-soap-label", "strip-medium"}, Verdict{})
 	assert.Equal(t, []string{"oil-soap-label"}, now)
 	assert.Equal(t, []string{"strip-medium"}, later)
-	now, later = Agreed([]string{"oil-soap-label", "strip-medium"}, Verdict{}, false)
+	now, later = Agreed(p, []string{"oil-soap-label", "strip-medium"}, out)
 	assert.Equal(t, []string{"oil-soap-label", "strip-medium"}, now)
 	assert.Empty(t, later)
 	wet, dry := "", ""
@@ -86,11 +87,11 @@ func TestWhatAgreesWithTheLook(t *testing.T) {
 	}
 	assert.NotEmpty(t, wet)
 	assert.NotEmpty(t, dry)
-	now, _ = Agreed([]string{wet, dry}, Verdict{}, true)
+	now, _ = Agreed(p, []string{wet, dry}, Verdict{})
 	assert.NotContains(t, now, wet, "what withholds water goes first")
-	now, _ = Agreed([]string{wet, dry}, Verdict{Says: []acts.Act{acts.Water}}, true)
+	now, _ = Agreed(p, []string{wet, dry}, Verdict{Proposed: []acts.Proposal{{Acts: []acts.Act{acts.Water}}}})
 	assert.NotContains(t, now, dry, "the look says so")
-	now, _ = Agreed([]string{wet}, Verdict{}, true)
+	now, _ = Agreed(p, []string{wet}, Verdict{})
 	assert.Contains(t, now, wet)
 }
 
@@ -410,9 +411,6 @@ func TestWhatThirstAsksFor(t *testing.T) {
 	moved := func(p *patient.Patient) { p.Intake.LastRepotted = p.Looks[0].On }
 	assert.Empty(t, of(moved, "bulbs-shrivelled"), "expected after a move")
 	assert.Equal(t, Feel, of(moved, "bulbs-shrivelled", "leaves-limp"))
-	d := &decider{Knowledge: Table()}
-	d.says(acts.Water, acts.NoWater, acts.Water, acts.Apart)
-	assert.Equal(t, []acts.Act{acts.Water, acts.Apart}, d.v.Says, "each once, and the first holds")
 }
 
 // Flowers hold a move back by the side taken; a spike that is cut for want of roots holds nothing.

@@ -21,8 +21,8 @@ func ExampleKnowledge_Decide() {
 		Profile: profile, Day: "2030-04-02", Judge: causes.Hear,
 		Looks: []patient.Look{{On: "2030-04-02", Noted: seen}},
 	}
-	fmt.Println(english.Say(look.Table().Decide(p).Headline))
-	fmt.Println(english.Say(look.Table().Decide(&patient.Patient{Profile: profile}).Headline))
+	fmt.Println(english.Say(look.Table().Words(look.Table().Decide(p).Line)))
+	fmt.Println(english.Say(look.Table().Words(look.Table().Decide(&patient.Patient{Profile: profile}).Line)))
 	// Output:
 	// Unpot it soon.
 	// Look it over before you touch it.

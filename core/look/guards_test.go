@@ -69,22 +69,25 @@ func TestThirstInADryPotAsksForWater(t *testing.T) {
 	for _, sign := range []string{"bulbs-shrivelled", "leaves-pleated", "leaves-limp"} {
 		v := decide(looked(t, "oncidium", sign, "pot-light"))
 		assert.Equal(t, Leave, v.Decision, sign)
-		assert.Equal(t, "Water it. Do not unpot it.", english.Say(v.Headline))
+		assert.Equal(t, "Water it. Do not unpot it.", english.Say(Table().Words(v.Line)))
 		assert.Equal(t, 7, v.AgainDays)
 		assert.Equal(t, []string{"water-first"}, ruled(v))
 
 		v = decide(looked(t, "oncidium", sign))
-		assert.Equal(t, "Feel the medium first. Is it wet?", english.Say(v.Headline), "nobody felt it")
+		assert.Equal(t, "Push a finger into the medium. Dry to the first knuckle: water it through. Damp: leave it. Wet: give none, and note it here.", english.Say(Table().Words(v.Line)), "nobody felt it")
 		assert.Equal(t, []string{"limp-though-wet", "pot-light"}, v.Ask)
 
 		c := looked(t, "oncidium", sign)
 		c.Findings["limp-though-wet"] = patient.Absent
 		assert.Equal(t, []string{"pot-light"}, decide(c).Ask, "not wet is not yet dry")
 		c.Findings["pot-light"] = patient.Absent
-		assert.Equal(t, "Leave it, and weigh it.", english.Say(decide(c).Headline), "it is damp")
+		assert.Equal(t, "Leave it, and weigh it.", english.Say(Table().Words(decide(c).Line)), "it is damp")
 
 		c.Growth = patient.Resting
-		assert.Equal(t, "Give it a little water. Do not unpot it.", english.Say(decide(c).Headline))
+		assert.Equal(t, "Leave it, and weigh it.", english.Say(Table().Words(decide(c).Line)), "damp is enough at rest")
+		rests := looked(t, "oncidium", sign)
+		rests.Growth = patient.Resting
+		assert.Equal(t, "Give it a little water. Do not unpot it.", english.Say(Table().Words(decide(rests).Line)))
 		for _, vain := range []string{"limp-though-wet", "watered-in-vain", "stays-wet"} {
 			assert.Equal(t, Now, decide(looked(t, "oncidium", sign, vain)).Decision, "water does not help: %s", vain)
 		}
@@ -128,7 +131,7 @@ func TestWhatDrownsDoesNotWait(t *testing.T) {
 	cold := looked(t, "phalaenopsis", "crumbles", "dead-roots-seen")
 	cold.NightLowC = at(6)
 	v := decide(cold)
-	assert.Equal(t, "Bring it in first.", english.Say(v.Headline), "not in frost")
+	assert.Equal(t, "Bring it in first.", english.Say(Table().Words(v.Line)), "not in frost")
 	assert.Equal(t, 3, v.AgainDays)
 	cold.NightLowC = at(14)
 	assert.Equal(t, Soon, decide(cold).Decision, "too cold to root, but not to be hurt")

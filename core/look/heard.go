@@ -32,7 +32,7 @@ func Heard(p *patient.Patient) patient.Heard {
 			all = append(all, a.Code)
 		}
 	}
-	now, _ := Agreed(all, v, v.Stays(p))
+	now, _ := Agreed(p, all, v)
 	asked := map[string][]string{}
 	for _, action := range now {
 		if by := h.Asked[action]; len(by) > 0 {
@@ -43,28 +43,31 @@ func Heard(p *patient.Patient) patient.Heard {
 	return h
 }
 
-// Agreed are the actions of a plan that agree with the look and with each other, and those
-// that wait until the plant is out of its pot. Where two do not agree and the look says
-// nothing, what is dry and what withholds water goes first.
-func Agreed(plan []string, v Verdict, stays bool) (now, later []string) {
+// Agreed are the actions of a plan that agree with the look and with each other, and those that wait until the
+// plant is out of its pot.
+func Agreed(p *patient.Patient, plan []string, v Verdict) (now, later []string) {
 	now, later = []string{}, []string{}
-	said := slices.Clone(v.Says)
-	if !stays {
-		said = append(said, acts.Unpot)
+	stays := v.Stays(p) || p.Stands().InNest()
+	all := slices.Clone(v.Proposed)
+	for i := range all {
+		all[i].Force = acts.Must // the look is heard before its causes
 	}
-	for _, s := range []acts.Act{acts.NoWater, acts.DryTips} {
-		if !s.AgainstAny(said) && slices.ContainsFunc(plan, func(code string) bool {
-			a, _ := causes.Table().Action(code)
-			return slices.Contains(a.Says, s)
-		}) {
-			said = append(said, s)
-		}
+	if !stays {
+		all = append(all, acts.Proposal{Acts: []acts.Act{acts.Unpot}, Force: acts.Must})
 	}
 	for _, code := range plan {
 		a, _ := causes.Table().Action(code)
-		says := slices.DeleteFunc(slices.Clone(a.Says), func(s acts.Act) bool { return s == acts.Unpot })
+		does := slices.DeleteFunc(a.Acts(), func(act acts.Act) bool { return act == acts.Unpot })
+		all = append(all, acts.Proposal{Acts: does, Force: acts.Should, From: code, Once: a.Once})
+	}
+	kept, _ := acts.Resolve(all)
+	for _, code := range plan {
+		a, _ := causes.Table().Action(code)
 		switch {
-		case acts.Clash(says, said):
+		case !slices.ContainsFunc(kept, func(p acts.Proposal) bool { return p.From == code }):
+		case a.Warms && !WantsWarmth(p):
+		case p.Stands().Rehoused() != nil && acts.Water.Among(a.Acts()) && !acts.Water.Among(v.Says):
+			// its aftercare waters it
 		case stays && a.Unpots:
 			later = append(later, code)
 		default:

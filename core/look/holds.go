@@ -77,6 +77,6 @@ func (d *decider) tideOver(class string) {
 	if !d.bad && !(class == Soon && d.poor()) {
 		return
 	}
-	d.rule("tide-over")
+	d.rule(TideOver)
 	d.v.AgainDays = min(d.v.AgainDays, int(d.Figures.TideOverDays.Value))
 }

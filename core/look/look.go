@@ -43,6 +43,7 @@ type Sign struct {
 	Roots        bool                      `yaml:"roots" json:"roots,omitempty" description:"it is the roots that ask for it"`
 	Why          knowledge.Text            `yaml:"why" json:"why" required:"true"`
 	Says         []acts.Act                `yaml:"says" json:"says,omitempty" description:"acts of the meanwhile"`
+	Harm         acts.Harm                 `yaml:"harm" json:"harm,omitempty" enum:",spreads,eats,drowns,thirst,film,stale" description:"what it is a sign of"`
 	Meanwhile    *knowledge.Text           `yaml:"meanwhile" json:"meanwhile,omitempty"`
 }
 
@@ -53,6 +54,7 @@ type Block struct {
 	WaitFor   knowledge.Text   `yaml:"wait_for" json:"wait_for" required:"true" description:"the answer when this is what holds it back longest"`
 	Why       knowledge.Text   `yaml:"why" json:"why" required:"true"`
 	Meanwhile knowledge.Text   `yaml:"meanwhile" json:"meanwhile" required:"true"`
+	Cool      *knowledge.Text  `yaml:"cool" json:"cool,omitempty" description:"the meanwhile of a kind that wants no warmth now"`
 	Days      knowledge.Number `yaml:"days" json:"days" required:"true" description:"look again after so many days"`
 }
 
@@ -70,9 +72,16 @@ type Water struct {
 
 // InPlace is what is set right where a plant stands, without unpotting.
 type InPlace struct {
+	Code    string            `yaml:"code" json:"code" required:"true"`
 	Finding string            `yaml:"finding" json:"finding" required:"true"`
+	Groups  []string          `yaml:"groups" json:"groups,omitempty" description:"kinds that it is for; none: all the others"`
 	Words   knowledge.Text    `yaml:"words" json:"words" required:"true"`
 	Days    *knowledge.Number `yaml:"days" json:"days,omitempty" description:"within so many days"`
+}
+
+// Carry is how a plant in bad medium is tided over.
+type Carry struct {
+	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
 }
 
 // Figures are the numbers the rules use.
@@ -84,6 +93,7 @@ type Figures struct {
 	MovedLookDays    knowledge.Number `yaml:"moved_look_days" json:"moved_look_days" required:"true" description:"look again meanwhile"`
 	WaterDays        knowledge.Number `yaml:"water_days" json:"water_days" required:"true" description:"look again after a thirsty plant in a dry pot was watered"`
 	AlarmDays        knowledge.Number `yaml:"alarm_days" json:"alarm_days" required:"true" description:"while something that spreads is not ruled out"`
+	OldDays          knowledge.Number `yaml:"old_days" json:"old_days" required:"true" description:"old marks are looked at once more after so many days"`
 	FeelDays         knowledge.Number `yaml:"feel_days" json:"feel_days" required:"true" description:"to feel whether the medium is wet"`
 	PatchDays        knowledge.Number `yaml:"patch_days" json:"patch_days" required:"true" description:"a patch of rot that is treated in its pot"`
 	TideOverDays     knowledge.Number `yaml:"tide_over_days" json:"tide_over_days" required:"true" description:"a plant in bad medium is tided over no longer"`
@@ -97,12 +107,21 @@ type Figures struct {
 
 // Knowledge is all the package knows.
 type Knowledge struct {
-	Signs   []Sign                    `yaml:"signs" json:"signs" required:"true"`
-	Water   Water                     `yaml:"water" json:"water" required:"true"`
+	Signs    []Sign          `yaml:"signs" json:"signs" required:"true"`
+	Water    Water           `yaml:"water" json:"water" required:"true"`
+	Runs     knowledge.Codes `yaml:"runs" json:"runs" required:"true" description:"findings of rot that runs on"`
+	OverWet  string          `yaml:"over_wet" json:"over_wet" required:"true" description:"the finding of what is dry above and wet below"`
+	OldMarks string          `yaml:"old_marks" json:"old_marks" required:"true" description:"the finding of marks that are old"`
+
+	FewDead  string          `yaml:"few_dead" json:"few_dead" required:"true" description:"the finding of a few dead roots, which is only a note"`
+	LeafFall string          `yaml:"leaf_fall" json:"leaf_fall" required:"true" description:"the finding that is no sign in a dry rest"`
+	DryRest  knowledge.Codes `yaml:"dry_rest" json:"dry_rest" required:"true" description:"rests in which a kind drops leaves, cool and dry"`
+
 	Drowns  knowledge.Codes           `yaml:"drowns" json:"drowns" required:"true" description:"causes that drown it"`
 	Smells  knowledge.Codes           `yaml:"smells" json:"smells" required:"true" description:"findings that end a tide-over"`
 	Eats    knowledge.Codes           `yaml:"eats" json:"eats" required:"true" description:"causes that eat its roots"`
 	Guests  knowledge.Codes           `yaml:"guests" json:"guests" required:"true" description:"causes whose guests a mineral medium harbours far less"`
+	Carry   Carry                     `yaml:"carry" json:"carry" required:"true"`
 	InPlace []InPlace                 `yaml:"in_place" json:"in_place" required:"true"`
 	Blocks  []Block                   `yaml:"blocks" json:"blocks" required:"true"`
 	Rules   map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`

@@ -162,7 +162,7 @@ func TestLeaveWaitSoonNow(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			v := decide(x.c())
 			assert.Equal(t, x.decision, v.Decision)
-			assert.Equal(t, x.headline, english.Say(v.Headline))
+			assert.Equal(t, x.headline, english.Say(Table().Words(v.Line)))
 			var blocks []string
 			for _, b := range v.Blocks {
 				blocks = append(blocks, b.Code)
@@ -180,7 +180,7 @@ func TestNothingLookedAtDecidesNothing(t *testing.T) {
 	p, _ := taxa.Find("vanda")
 	v := decide(house(Case{Profile: p}))
 	assert.Empty(t, v.Decision)
-	assert.Equal(t, "Look it over before you touch it.", english.Say(v.Headline))
+	assert.Equal(t, "Look it over before you touch it.", english.Say(Table().Words(v.Line)))
 }
 
 func TestTheDayToLookAgain(t *testing.T) {
@@ -253,11 +253,11 @@ func TestTheSpike(t *testing.T) {
 
 	c = looked(t, "phalaenopsis", "pot-bound")
 	c.Flowering, c.Growth = "bloom", patient.NewRoots
-	assert.Equal(t, "Wait until the flowers fade.", english.Say(decide(c).Headline))
+	assert.Equal(t, "Wait until the flowers fade.", english.Say(Table().Words(decide(c).Line)))
 	c.RootGrade = "rootless"
-	assert.Equal(t, "Unpot it soon.", english.Say(decide(c).Headline), "flowers that are cut off hold nothing back")
+	assert.Equal(t, "Unpot it soon.", english.Say(Table().Words(decide(c).Line)), "flowers that are cut off hold nothing back")
 	c.SpikeAtRescue = disputes.SpikeKeep
-	assert.Equal(t, "Unpot it soon.", english.Say(decide(c).Headline), "the roots ask for it, flowers or not")
+	assert.Equal(t, "Unpot it soon.", english.Say(Table().Words(decide(c).Line)), "the roots ask for it, flowers or not")
 
 	c = moved(20, looked(t, "phalaenopsis", "leaves-limp"))
 	c.Flowering = "spike"
@@ -354,7 +354,8 @@ func TestMoreSignsNeverPressLess(t *testing.T) {
 			last = at
 			named := slices.ContainsFunc(v.Reasons, func(r Reason) bool { return r.Finding == s.Finding })
 			aside := s.NotIfClimber && c.Profile.IsClimber() || s.Needs == "poor" ||
-				s.Finding == "dead-roots-seen" && c.RootGrade.Sound()
+				s.Finding == "dead-roots-seen" && c.RootGrade == roots.Good ||
+				s.Finding == k.LeafFall && c.Growth == patient.Resting && c.Profile.Code == "dendrobium-deciduous"
 			assert.True(t, named || aside, s.Finding)
 			for _, m := range v.Meanwhile {
 				assert.NotEqual(t, knowledge.Text{}, m)

@@ -28,12 +28,24 @@ func (d *decider) hear() {
 	d.drowns = (stuffed || d.bad || caused) && (d.failing() || limp)
 }
 
-// dry holds where the medium is known to be dry.
-func (d *decider) dry() bool { return !d.vain && d.any(d.Water.Dry) }
+// dry holds where the medium is known to be dry: felt so not long ago.
+func (d *decider) dry() bool {
+	return !d.vain && slices.ContainsFunc(d.Water.Dry.Values, func(f string) bool { return d.has(f) && !d.aged(f) })
+}
 
-// damp holds where it was felt, and is neither wet nor dry.
+// damp holds where it was felt not long ago, and is neither wet nor dry.
 func (d *decider) damp() bool {
-	return d.findings[d.Water.InVain.Values[0]] == patient.Absent && d.findings[d.Water.Dry.Values[0]] == patient.Absent
+	wet, dry := d.Water.InVain.Values[0], d.Water.Dry.Values[0]
+	return d.findings[wet] == patient.Absent && d.findings[dry] == patient.Absent && !d.aged(dry)
+}
+
+// unseen holds for what somebody tried to see, and could not.
+func (d *decider) unseen(finding string) bool { return d.p.Finding(finding) == patient.Unseen }
+
+// aged holds for what was noted so long ago that it cannot be said of today.
+func (d *decider) aged(finding string) bool {
+	f, noted := d.p.Facts().Of(finding)
+	return noted && !f.Now
 }
 
 // failing holds where roots are known to fail.
@@ -74,17 +86,36 @@ func (d *decider) reasons() {
 		switch {
 		case d.rests && !s.Breaks:
 			d.expected = true
+		case d.leafFall(s):
+			d.falls = true
 		case slices.ContainsFunc(s.Unless, d.p.ActsOn):
 			d.explained = true
 		case s.Needs == "poor" && !d.poor():
 			d.asks = true
-		case s.Finding == "dead-roots-seen" && d.grade().Sound():
+		case s.Finding == "dead-roots-seen" && d.grade() == roots.Good:
 			d.sound = true
 		default:
-			d.v.Reasons = append(d.v.Reasons, Reason{s.Finding, d.classOf(s), s.Why, s.Meanwhile, s.Says})
+			d.v.Reasons = append(d.v.Reasons, d.reason(s))
 		}
 	}
 	slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank(b.Class), rank(a.Class)) })
+}
+
+// reason is a sign as a reason: with its day, where it was seen too long ago to be said of today.
+func (d *decider) reason(s Sign) Reason {
+	r := Reason{
+		Finding: s.Finding, Class: d.classOf(s), Why: s.Why, meanwhile: s.Meanwhile, says: s.Says, harm: s.Harm,
+	}
+	if d.aged(s.Finding) {
+		r.On = d.p.Look().SeenOn(s.Finding)
+	}
+	return r
+}
+
+// leafFall holds for the leaves that a kind drops in its dry rest. A medium that stays wet is another thing.
+func (d *decider) leafFall(s Sign) bool {
+	return s.Finding == d.LeafFall && d.DryRest.Has(d.p.Profile.Rest.Value) &&
+		d.p.Growth() == patient.Resting && !d.any(d.Water.Wet)
 }
 
 // classOf is the class of a sign on this plant.
@@ -181,8 +212,9 @@ func (d *decider) onlyGuests() bool {
 const (
 	WaterIt     = "water"
 	WaterLittle = "water-little"
-	Damp        = "damp" // it has some, and is looked at again
-	Feel        = "feel"
+	Damp        = "damp"        // it has some, and is looked at again
+	Feel        = "feel"        // the medium first, and water it by that
+	FeelLittle  = "feel-little" // the same, of a plant that gets a little
 	Check       = "check"
 	Treat       = "treat" // what is acted on is treated in the pot
 )
@@ -196,14 +228,18 @@ func (d *decider) water() string {
 	switch {
 	case d.watered():
 		return Damp
-	case d.p.Growth() == patient.Resting:
+	case d.p.Growth() == patient.Resting && !d.damp() && !d.has(d.OverWet):
+		return WaterLittle
+	case d.dry() && d.p.Growth() == patient.Idle:
 		return WaterLittle
 	case d.dry():
 		return WaterIt
 	case d.rests && !d.has("leaves-limp"):
 		return "" // shrivelled bulbs are expected after a move
-	case d.damp():
+	case d.damp(), d.has(d.OverWet):
 		return Damp
+	case d.p.Growth() == patient.Idle:
+		return FeelLittle
 	default:
 		return Feel
 	}

@@ -1,5 +1,8 @@
 package message
 
+// Writes is what keeps its words to itself, and writes them as something else.
+type Writes interface{ Written() any }
+
 // Type is what a sentence about a plant is.
 type Type string
 

@@ -264,6 +264,7 @@ type Look struct {
 	ID    int64
 	On    string
 	Noted Inspection
+	Since map[string]string // days of findings that check-ins saw since, or saw differently
 }
 
 // Faults finds what is wrong in a look of its day, each by its field; none where all is sound.

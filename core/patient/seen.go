@@ -75,6 +75,12 @@ func (p *Patient) heardLook() *Look {
 	if findings == nil {
 		findings = Findings{}
 	}
+	days := map[string]string{}
+	if base != nil && l.On == base.On { // what the look saw is of its day
+		for f := range findings {
+			days[f] = l.On
+		}
+	}
 	for _, s := range since {
 		of := s.Noted.bears()
 		if s.On == l.On { // of one day the look goes before
@@ -83,6 +89,9 @@ func (p *Patient) heardLook() *Look {
 			}
 		}
 		maps.Copy(findings, of)
+		for f := range of {
+			days[f] = s.On
+		}
 		switch g := s.Noted.grows(); {
 		case s.On <= l.On && l.Noted.Growth != "":
 		case g != "":
@@ -107,7 +116,7 @@ func (p *Patient) heardLook() *Look {
 		findings["limp-though-wet"] = Present
 	}
 	l.On = max(l.On, since[len(since)-1].On)
-	l.Noted.Findings = findings
+	l.Noted.Findings, l.Since = findings, days
 	return &l
 }
 

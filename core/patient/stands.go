@@ -139,6 +139,12 @@ func (p Stands) Nested() bool {
 	return h != nil && h.Hold && h.Potted
 }
 
+// InNest holds for a plant that sits in a moist nest at its moment.
+func (p Stands) InNest() bool { return p.Holding() == Nest }
+
+// Nest is the way of a plant that is held with its base on moist moss.
+const Nest = "nest"
+
 // Holding is the way the plant is held at its moment, or empty.
 func (p Stands) Holding() string {
 	if p.Given.Holding != "" {

@@ -19,6 +19,8 @@ type Knowledge struct {
 
 	Waters knowledge.Codes `yaml:"waters" json:"waters" required:"true" description:"jobs of aftercare that water a plant"`
 
+	Facts []Kinds `yaml:"facts" json:"facts" required:"true" description:"kinds of what is noted, and how long each may be said as present"`
+
 	LimpWetDays knowledge.Number `yaml:"limp_wet_days" json:"limp_wet_days" required:"true"`
 	LodgerClean knowledge.Number `yaml:"lodger_clean_mornings" json:"lodger_clean_mornings" required:"true"`
 	LodgerOver  knowledge.Number `yaml:"lodger_over_days" json:"lodger_over_days" required:"true"`

@@ -65,7 +65,7 @@ func (k *Knowledge) Advise(p *patient.Patient, look []acts.Act) Advice {
 	}
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}
 	for _, s := range k.Steps {
-		if s.fits(p) && !acts.Clash(s.Says, said) {
+		if s.fits(p) && !acts.Clash(s.Says, said) && (!slices.Contains(s.Says, acts.Apart) || slices.Contains(look, acts.Apart)) {
 			a.Steps = append(a.Steps, s)
 		}
 	}

@@ -71,6 +71,9 @@ func (d drawer) plant() *patient.Patient {
 	if d.is(0.7) {
 		p.Intake.LastRepotted = d.ago(900)
 	}
+	if d.is(0.6) {
+		p.Intake.ArrivedOn = d.ago(pick(d, 25, 900))
+	}
 	for _, q := range disputes.All() {
 		if d.is(0.7) {
 			p.Sides[q.Code] = pick(d, q.Choices...).Code
@@ -177,7 +180,7 @@ func careOf(p *patient.Patient) *aftercare.Care {
 func (d drawer) look(of taxa.Profile) patient.Look {
 	noted := patient.Inspection{
 		Findings: patient.Findings{}, Unpotted: d.is(0.3),
-		Growth:    pick(d, "", patient.NewRoots, patient.Growing, patient.Resting),
+		Growth:    pick(d, "", patient.NewRoots, patient.Growing, patient.Idle, patient.Resting),
 		Flowering: pick(d, "", patient.NotFlowering, patient.Spike, patient.Bud, patient.Bloom, patient.Spent),
 	}
 	for _, f := range causes.Table().Findings {
@@ -255,10 +258,15 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 		}
 	}
 	add("the plant", a.Headline.Value, a.Says)
+	for _, i := range slices.Concat(a.Also, a.Meanwhile) {
+		if w := i.Sense().When.Is; w == "" || w == message.AtOnce {
+			add("beside", i.Words(), []acts.Act{i.Act()})
+		}
+	}
 	for _, due := range care.Due {
 		job, _ := aftercare.Table().Job(due.Job)
 		if job.Waters && due.On <= today && p.Stands().Where() == patient.Potted {
-			add("aftercare", due.Do.Value, []acts.Act{acts.Water})
+			add("aftercare", due.Do.Value, []acts.Act{acts.Of(due.Do.Sense)})
 		}
 		if due.PPM > 0 {
 			add("aftercare", message.Plain("feed"), []acts.Act{acts.Feed})
@@ -273,14 +281,16 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 	if look.Holds(p) {
 		at := p.AtLook()
 		v := look.Table().Decide(at)
-		add("look", v.Headline.Value, v.Says)
+		add("look", look.Table().Words(v.Line), v.Says)
 		for _, step := range unpot.Table().Advise(at, v.Says).Steps {
 			add("unpot", step.Words.Value, step.Says)
 		}
-		now, later := look.Agreed(p.Heard().Plan, v, v.Stays(at))
+		now, later := look.Agreed(at, p.Heard().Plan, v)
 		for _, code := range now {
 			action, _ := causes.Table().Action(code)
-			add("cause", action.Words.Value, action.Says)
+			if action.Once == "" {
+				add("cause", action.Words.Value, action.Acts())
+			}
 		}
 		for _, code := range later {
 			action, _ := causes.Table().Action(code)

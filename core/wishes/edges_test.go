@@ -10,6 +10,7 @@ import (
 	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
+	"therapeon/core/division"
 	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/patient"
@@ -57,16 +58,16 @@ func TestWishesByTheAdvice(t *testing.T) {
 		judgement.Soon:      {"asked", "asked", "no-roots"},
 		judgement.Now:       {"asked", "asked", "no-roots"},
 		judgement.Pot:       {"potted-out", "answered", "out"},
-		judgement.Nest:      {"nested", "answered", "thrives"},
-		judgement.Hold:      {"held", "answered", "thrives"},
-		judgement.Read:      {"unread", "answered", "thrives"},
-		judgement.AskAir:    {"air", "answered", "thrives"},
+		judgement.Nest:      {"nested", "answered", "no-reason"},
+		judgement.Hold:      {"held", "answered", "no-reason"},
+		judgement.Read:      {"unread", "answered", "no-reason"},
+		judgement.AskAir:    {"air", "answered", "no-reason"},
 		judgement.Check:     {"check", "check", "check"},
 		judgement.Feel:      {"feel", "feel", "thirsty"},
 		judgement.Water:     {"no-reason", "answered", "thirsty"},
 		judgement.Wait:      {"waits", "waits", "no-roots"},
-		judgement.LookFirst: {"look", "look", "thrives"},
-		judgement.Leave:     {"no-reason", "answered", "thrives"},
+		judgement.LookFirst: {"look", "look", "look"},
+		judgement.Leave:     {"no-reason", "answered", "no-reason"},
 	} {
 		a := of(p, code)
 		assert.Equal(t, want, [3]string{row(a.repot), row(a.unpot), row(a.anotherMedium)}, code)
@@ -79,6 +80,18 @@ func TestWishesByTheAdvice(t *testing.T) {
 	assert.Equal(t, "any-time", row(of(plant(t, "slipper"), judgement.Soon).anotherMedium))
 	p.Given.TipsOut = true
 	assert.Equal(t, "new-roots", row(of(p, judgement.Soon).anotherMedium))
+	thrives := of(plant(t, "cattleya", func(p *patient.Patient) { grows(p, patient.Growing) }), judgement.Leave)
+	assert.Equal(t, "no-reason", row(thrives.anotherMedium), "nobody knows since when it is here")
+	thrives.p.Intake.ArrivedOn = "2029-01-01"
+	assert.Equal(t, "thrives", row(thrives.anotherMedium))
+	thrives.p.Intake.ArrivedOn = "2030-05-01"
+	assert.Equal(t, "no-roots", row(thrives.anotherMedium), "a newcomer, and no new roots yet")
+	grows(thrives.p, patient.NewRoots)
+	assert.Equal(t, "newcomer", row(thrives.anotherMedium))
+	thrives.p.Looks[0].Noted.Findings = patient.Findings{"buds-drop": patient.Present}
+	assert.Equal(t, "buds", row(thrives.anotherMedium))
+	thrives.p.Given.Limp = true
+	assert.Equal(t, "thirsty", row(thrives.anotherMedium))
 	a = of(p, judgement.Leave)
 	a.now.UntilOn = "2030-05-16"
 	assert.Equal(t, "2030-05-16", a.until())
@@ -99,11 +112,24 @@ func TestWaterInItsOrder(t *testing.T) {
 	}
 	assert.Equal(t, "unknown 2030-05-16", is(func(*asked) {}))
 	assert.Equal(t, "out ", is(func(a *asked) { a.where = patient.Out }))
-	assert.Equal(t, "wet-limp ", is(func(a *asked) { a.seen.Says = []acts.Act{acts.NoWater, acts.Water} }))
-	assert.Equal(t, "little ", is(func(a *asked) { a.seen.Line.Say = look.WaterLittle }))
-	assert.Equal(t, "dry ", is(func(a *asked) { a.seen.Says = []acts.Act{acts.Water} }))
+	assert.Equal(t, "withheld ", is(func(a *asked) { a.j.Seen.Says = []acts.Act{acts.NoWater, acts.Water} }))
+	shows := func(found ...string) func(*asked) {
+		return func(a *asked) {
+			a.j.Seen.Says = []acts.Act{acts.NoWater}
+			a.p.Looks = []patient.Look{{On: day, Noted: patient.Inspection{Findings: patient.Findings{}}}}
+			for _, f := range found {
+				a.p.Looks[0].Noted.Findings[f] = patient.Present
+			}
+		}
+	}
+	assert.Equal(t, "wet-limp ", is(shows("leaves-limp", "stays-wet")))
+	assert.Equal(t, "withheld ", is(shows("leaves-limp")), "nobody felt that it is wet")
+	assert.Equal(t, "rot ", is(shows("black-edge", "leaves-limp", "stays-wet")))
+	assert.Equal(t, "dark-below ", is(shows("dry-over-wet")))
+	assert.Equal(t, "little ", is(func(a *asked) { a.j.Seen.Says = []acts.Act{acts.WaterLittle} }))
+	assert.Equal(t, "dry ", is(func(a *asked) { a.j.Seen.Says = []acts.Act{acts.Water} }))
 	assert.Equal(t, "dry-little ", is(func(a *asked) {
-		a.seen.Says, a.p.Sides = []acts.Act{acts.Water}, patient.Sides{disputes.Watering: disputes.LittleOften}
+		a.j.Seen.Says, a.p.Sides = []acts.Act{acts.Water}, patient.Sides{disputes.Watering: disputes.LittleOften}
 	}))
 	assert.Equal(t, "care-due ", is(func(a *asked) { a.of.Care = due("water", day) }))
 	assert.Equal(t, "care-later 2030-05-16", is(func(a *asked) { a.of.Care = due("water", "2030-05-16") }))
@@ -136,19 +162,23 @@ func TestFeedByItsAftercare(t *testing.T) {
 	care := func(ppm float64, on string) *aftercare.Care {
 		return &aftercare.Care{Runs: []aftercare.Running{{Home: true}}, Feed: aftercare.Feeding{PPM: ppm, OnDay: on}}
 	}
-	assert.Equal(t, "growing ", is(func(*asked) {}))
-	assert.Equal(t, "growing ", is(func(a *asked) { a.of.Care = &aftercare.Care{} }))
+	assert.Equal(t, "growing-feel ", is(func(*asked) {}))
+	assert.Equal(t, "growing-feel ", is(func(a *asked) { a.of.Care = &aftercare.Care{} }))
 	assert.Equal(t, "gate 2030-05-16", is(func(a *asked) { a.of.Care = care(0, "") }))
-	assert.Equal(t, "growing ", is(func(a *asked) { a.of.Care = care(50, day) }))
+	assert.Equal(t, "growing-feel ", is(func(a *asked) { a.of.Care = care(50, day) }))
 	assert.Equal(t, "fed 2030-05-16", is(func(a *asked) { a.of.Care = care(50, "2030-05-16") }))
 	still := func(a *asked) { grows(a.p, patient.Idle) }
-	assert.Equal(t, "still ", is(still))
-	assert.Equal(t, "growing ", is(func(a *asked) { still(a); a.of.Care = care(50, day) }), "its aftercare has seen it grow")
-	assert.Equal(t, "still ", is(func(a *asked) { still(a); a.of.Care = care(0, "") }))
-	wet := func(a *asked) { a.seen.Says = []acts.Act{acts.NoWater} }
-	assert.Equal(t, "wet-limp ", is(func(a *asked) { wet(a); a.of.Care = care(50, day) }))
+	assert.Equal(t, "idle ", is(still))
+	assert.Equal(t, "growing-feel ", is(func(a *asked) { still(a); a.of.Care = care(50, day) }), "its aftercare has seen it grow")
+	assert.Equal(t, "idle ", is(func(a *asked) { still(a); a.of.Care = care(0, "") }))
+	assert.Equal(t, "still ", is(func(a *asked) { a.p.Looks = nil }), "nobody noted it")
+	assert.Equal(t, "growing ", is(func(a *asked) {
+		a.p.Looks[0].Noted.Findings = patient.Findings{"pot-light": patient.Absent}
+	}), "it was felt")
+	wet := func(a *asked) { a.j.Seen.Says = []acts.Act{acts.NoWater} }
+	assert.Equal(t, "withheld ", is(func(a *asked) { wet(a); a.of.Care = care(50, day) }))
 	assert.Equal(t, "rootless ", is(func(a *asked) { a.left = roots.NearRootless }))
-	assert.Equal(t, "growing ", is(func(a *asked) { a.left = roots.Poor }))
+	assert.Equal(t, "growing-feel ", is(func(a *asked) { a.left = roots.Poor }))
 	assert.Equal(t, "moved 2030-06-01", is(func(a *asked) { a.fresh = true }))
 	dilute := func(medium string) string {
 		return is(func(a *asked) {
@@ -172,7 +202,11 @@ func TestWishesAtTheirFigures(t *testing.T) {
 	assert.Equal(t, []string{"few", "strong"}, []string{is("old-bulbs", bulbs(3)), is("old-bulbs", bulbs(4))})
 	assert.Equal(t, "weak", is("old-bulbs", func(a *asked) { a.moved = true }))
 	assert.Equal(t, "weak", is("old-bulbs", func(a *asked) { a.left = roots.Poor }))
-	assert.Equal(t, []string{"few", "nubs"}, []string{is("divide", bulbs(5)), is("divide", bulbs(6))})
+	assert.Equal(t, "uncounted", is("old-bulbs", bulbs(0)))
+	assert.Equal(t, "thirsty", is("old-bulbs", func(a *asked) { a.p.Given.Limp = true }))
+	assert.Equal(t, "weak", is("old-bulbs", func(a *asked) { a.left = roots.Fair }), "fair is not good")
+	assert.Equal(t, []string{"few", "draw", "draw"},
+		[]string{is("divide", bulbs(5)), is("divide", bulbs(6)), is("divide", bulbs(0))}, "not counted is not few")
 	assert.Equal(t, "weak", is("divide", func(a *asked) { a.left = roots.Rootless }))
 	assert.Equal(t, "weak", is("divide", func(a *asked) { a.p.Given.Limp = true }))
 	assert.Equal(t, "weak", is("divide", func(a *asked) {
@@ -181,23 +215,42 @@ func TestWishesAtTheirFigures(t *testing.T) {
 	}))
 	assert.Equal(t, "moved", is("divide", func(a *asked) { a.moved = true }))
 	assert.Equal(t, "season", is("divide", func(a *asked) { grows(a.p, patient.Resting) }))
-	ready := func(a *asked) { a.p.Given.TipsOut, a.where = true, patient.Out }
+	ready := func(a *asked) {
+		a.p.Given.TipsOut, a.where, a.p.Given.Read, a.p.Given.Grade = true, patient.Out, true, roots.Good
+		a.p.Given.LiveMM = map[int]roots.Range{}
+		drawn := division.Chain(8)
+		drawn.Bulbs[3].Lead = true
+		for n := range drawn.Bulbs {
+			a.p.Given.LiveMM[n+1] = roots.Range{Low: 100, High: 150}
+		}
+		a.of.Rhizome = &drawn
+	}
 	assert.Equal(t, "ready", is("divide", ready))
 	assert.Equal(t, "nubs", is("divide", func(a *asked) { ready(a); a.where = patient.Potted }))
-	assert.Equal(t, "nubs", is("divide", func(a *asked) { ready(a); a.left = roots.Unread }))
+	assert.Equal(t, "nubs", is("divide", func(a *asked) { ready(a); a.p.Given.TipsOut = false }))
+	assert.Equal(t, "advisor-no", is("divide", func(a *asked) { ready(a); a.of.Rhizome.Bulbs[3].Lead = false }))
+	assert.Equal(t, "advisor-waits", is("divide", func(a *asked) { ready(a); a.p.Intake.Flowering = patient.Bloom }))
 	nights := func(night float64) func(*asked) {
 		return func(a *asked) {
+			a.p.Intake.ArrivedOn = "2029-05-15"
 			a.p.Looks = []patient.Look{{On: day, Noted: patient.Inspection{NightLowC: &night}}}
 		}
 	}
 	for wish, least := range map[string]float64{
 		"divide": of(plant(t, "cattleya"), "").p.Around().Minima().Growth.Value,
-		"sun":    of(plant(t, "cattleya"), "").p.Around().Minima().Injury.Value + Table().Figures.AboveInjuryK.Value,
+		"sun":    of(plant(t, "cattleya"), "").p.Profile.InjuryMinC.High,
 	} {
 		assert.NotContains(t, []string{"season", "cold"}, is(wish, nights(least)), wish)
 		assert.Contains(t, []string{"season", "cold"}, is(wish, nights(least-0.1)), wish)
 	}
-	assert.Equal(t, "unknown", is("sun", func(*asked) {}))
+	long := func(a *asked) { a.p.Intake.ArrivedOn = "2029-05-15" }
+	assert.Equal(t, "rooted", is("sun", long))
+	assert.Equal(t, "new", is("sun", func(*asked) {}), "nobody knows since when it is here")
+	assert.Equal(t, []string{"new", "rooted"}, []string{
+		is("sun", func(a *asked) { a.p.Intake.ArrivedOn = "2030-04-16" }),
+		is("sun", func(a *asked) { a.p.Intake.ArrivedOn = "2030-04-15" }),
+	}, "thirty days")
+	assert.Equal(t, "bud", is("sun", func(a *asked) { long(a); a.p.Intake.Flowering = patient.Bud }))
 	for _, code := range []string{judgement.Soon, judgement.Now} {
 		assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.now.Code = code }))
 	}
@@ -210,7 +263,8 @@ func TestWishesAtTheirFigures(t *testing.T) {
 	assert.Equal(t, "mineral", is("big-pot", func(a *asked) { a.p.Intake.OldMedium = "mineral" }))
 	assert.Equal(t, "doubtful", is("discard", func(a *asked) { a.left, a.p.Intake.LeafCount = roots.Rootless, 0 }))
 	assert.Equal(t, "lives", is("discard", func(a *asked) { a.left = roots.Rootless }))
-	assert.Equal(t, "lives", is("discard", func(a *asked) { a.p.Intake.LeafCount = 0 }))
+	assert.Equal(t, "lives", is("discard", func(a *asked) { a.p.Intake.LeafCount = 0 }), "good roots were read")
+	assert.Equal(t, "unpressed", is("discard", func(a *asked) { a.left, a.p.Intake.LeafCount = roots.Unread, 0 }))
 }
 
 // A spike that was cut since the look is none any more.
@@ -293,6 +347,6 @@ func TestAnAerialRoot(t *testing.T) {
 	}
 	assert.Equal(t, "salt", salt(patient.Present, false, ""))
 	assert.Equal(t, "salt", salt("", true, look.Leave))
-	assert.Equal(t, "growing", salt("", true, ""), "of a look that does not hold any more")
-	assert.Equal(t, "growing", salt("", false, look.Leave))
+	assert.Equal(t, "growing-feel", salt("", true, ""), "of a look that does not hold any more")
+	assert.Equal(t, "growing-feel", salt("", false, look.Leave))
 }

@@ -6,18 +6,20 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
+	"therapeon/core/division"
 	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
 
-// strong holds for a plant that carries itself: its roots were read and do, or nothing asks
-// for a move and it stands plump and growing.
+// strong holds for a plant that carries itself: its roots were read and are good, or nothing asks for a move and
+// it stands plump and growing.
 func (a *asked) strong() bool {
 	if a.left != roots.Unread {
-		return a.left.Sound()
+		return a.left == roots.Good && !a.p.Condition().Limp()
 	}
 	return a.seen.Decision == look.Leave && !a.p.Condition().Limp() && a.growing()
 }
@@ -29,8 +31,12 @@ func (a *asked) oldBulbs() (string, string) {
 		return "none", ""
 	case a.p.Finding("old-bulbs-dead") == patient.Present:
 		return "dead", ""
+	case a.p.Intake.BulbCount == 0:
+		return "uncounted", a.tomorrow()
 	case a.p.Intake.BulbCount <= stay:
 		return "few", ""
+	case a.p.Condition().Limp():
+		return "thirsty", ""
 	case a.strong() && !a.moved:
 		return "strong", ""
 	default:
@@ -38,16 +44,18 @@ func (a *asked) oldBulbs() (string, string) {
 	}
 }
 
+// divide asks the division advisor, once what goes before it is settled.
 func (a *asked) divide() (string, string) {
 	pieces := 2 * int(Table().Figures.BulbsStay.Value)
 	cold := false
 	if usual, _, known := a.p.Around().Nights(); known {
 		cold = usual < a.p.Around().Minima().Growth.Value
 	}
+	bulbs := a.p.Intake.BulbCount
 	switch {
-	case !a.p.Profile.HasBulbs():
+	case a.p.Profile.Monopodial():
 		return "kind", ""
-	case a.p.Intake.BulbCount < pieces:
+	case bulbs > 0 && bulbs < pieces && a.of.Rhizome == nil:
 		return "few", ""
 	case a.left.Few() || a.p.Condition().Limp() || a.p.Heard().Spreads:
 		return "weak", ""
@@ -55,21 +63,39 @@ func (a *asked) divide() (string, string) {
 		return "moved", a.rests
 	case a.resting() || cold:
 		return "season", ""
-	case a.nubs() && a.left.Sound() && a.where == patient.Out:
+	case a.of.Rhizome == nil || len(a.of.Rhizome.Bulbs) == 0:
+		return "draw", a.tomorrow()
+	}
+	advised := division.Advise(*a.of.Rhizome, a.p)
+	if len(advised.Reasons) > 0 && advised.Decision != division.Can {
+		a.because = &advised.Reasons[0]
+	}
+	switch {
+	case advised.Decision == division.NotAtAll:
+		return "advisor-no", ""
+	case advised.Decision != division.Can:
+		return "advisor-waits", ""
+	case a.nubs() && a.where == patient.Out:
 		return "ready", ""
 	default:
 		return "nubs", ""
 	}
 }
 
-// treat asks for a finding that a product helps against: what is acted on asks for one.
+// treat asks for a finding that a product helps against: one that is seen, or what is acted on.
 func (a *asked) treat() (string, string) {
 	heard := look.Heard(a.p)
 	asksFor := func(code string) bool { return len(heard.Asked[code]) > 0 }
+	named := slices.ContainsFunc(Table().Products.Values, asksFor) || a.patched() ||
+		slices.ContainsFunc(Table().Treated.Values, a.has)
 	high, known := a.p.Around().Hottest()
 	switch {
-	case !slices.ContainsFunc(Table().Products.Values, asksFor):
+	case !named && slices.ContainsFunc(Table().LookedFor.Values, a.p.Facts().Lacks):
 		return "no-finding", ""
+	case !named && a.has(look.Table().OldMarks):
+		return "old-marks", ""
+	case !named:
+		return "unlooked", ""
 	case a.p.Intake.TereteLeaves && slices.ContainsFunc(Table().NotOnTerete.Values, asksFor):
 		return "terete", ""
 	case known && high < Table().Figures.TreatFromC.Value:
@@ -81,22 +107,35 @@ func (a *asked) treat() (string, string) {
 	}
 }
 
+// patched holds for a patch of rot that is treated in its pot.
+func (a *asked) patched() bool { return a.seen.RotPatch != nil && a.seen.RotPatch.Do == "in-place" }
+
+// sun is for kinds that take it, once they are rooted in and know the place. The nights that count are those
+// where it would stand: the answer names them.
 func (a *asked) sun() (string, string) {
 	_, lowest, known := a.p.Around().Nights()
+	days, _ := a.here()
+	from := dates.After(a.p.Today(), int(Table().Figures.HereDays.Value-days))
 	switch {
+	case !Table().SunKinds.Has(a.p.Profile.Code):
+		return "shade-kind", ""
 	case a.where != patient.Potted:
 		return "unrooted", ""
 	case a.moved:
 		return "moved", a.rests
-	case a.p.Condition().Limp() || a.left.Few() || a.now.Code == judgement.Soon || a.now.Code == judgement.Now:
+	case a.p.Condition().Limp() || a.left.Few() || a.unpots() || a.now.Code == judgement.Feel:
 		return "thirsty", ""
-	case !known:
-		return "unknown", a.tomorrow()
-	case lowest < a.p.Around().Minima().Injury.Value+Table().Figures.AboveInjuryK.Value:
+	case a.p.Flowering() == patient.Bud:
+		return "bud", ""
+	case !a.settledHere():
+		return "new", from
+	case known && lowest < a.p.Profile.InjuryMinC.High:
 		return "cold", ""
-	default:
-		return "rooted", ""
 	}
+	row := Table().text("sun", "rooted")
+	row.Value = row.Value.With("high", message.Figure{Value: a.p.Profile.InjuryMinC.High, Unit: "°C"})
+	a.because = &row
+	return "rooted", ""
 }
 
 func (a *asked) bigPot() (string, string) {
@@ -125,6 +164,8 @@ func (a *asked) discard() (string, string) {
 		return "firm", ""
 	case a.few() && a.p.Intake.LeafCount == 0:
 		return "doubtful", dates.After(a.p.Today(), int(Table().Figures.DoubtfulDays.Value))
+	case a.p.Intake.LeafCount == 0 && len(a.p.Intake.Blades) == 0 && !a.growing() && !a.left.Sound():
+		return "unpressed", a.tomorrow()
 	default:
 		return "lives", ""
 	}

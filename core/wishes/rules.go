@@ -5,15 +5,12 @@ import (
 	"time"
 
 	"therapeon/core/acts"
-	"therapeon/core/aftercare"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
-	"therapeon/core/disputes"
 	"therapeon/core/judgement"
+	"therapeon/core/knowledge"
 	"therapeon/core/look"
-	"therapeon/core/media"
 	"therapeon/core/patient"
-	"therapeon/core/rehome"
 	"therapeon/core/roots"
 )
 
@@ -21,6 +18,7 @@ import (
 type asked struct {
 	p     *patient.Patient
 	of    Ask
+	j     judgement.Judgement
 	now   judgement.Advice
 	seen  look.Verdict // of its present look; empty: none
 	where patient.Where
@@ -28,20 +26,19 @@ type asked struct {
 	fresh bool   // it was moved not long ago
 	moved bool   // and is left alone for that
 	rests string // until this day
+
+	because *knowledge.Text // the reason, where another engine gives it
 }
 
 func asking(p *patient.Patient, of Ask) *asked {
+	j := judgement.Of(p, judgement.Known{Race: of.Race})
 	a := &asked{
-		p: p, of: of, now: judgement.Brief(p, judgement.Known{Race: of.Race}), where: p.Stands().Where(),
-		left: p.Condition().GradeLeft(),
-	}
-	if look.Holds(p) {
-		a.seen = look.Table().Decide(p.AtLook())
+		p: p, of: of, j: j, now: j.Advice, seen: j.Seen, where: p.Stands().Where(), left: p.Condition().GradeLeft(),
 	}
 	if days, known := p.Stands().Moved(); known {
 		most := look.Table().Figures.MovedDays.Value
 		a.fresh = days <= most
-		a.moved = a.fresh && a.now.Code != judgement.Soon && a.now.Code != judgement.Now
+		a.moved = a.fresh && !a.unpots()
 		a.rests = dates.After(p.Today(), int(most-days+1))
 	}
 	return a
@@ -67,9 +64,20 @@ func (a *asked) until() string {
 // tomorrow is for what is looked up or felt today.
 func (a *asked) tomorrow() string { return dates.After(a.p.Today(), 1) }
 
-func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
+// unpots holds for a plant that its look takes out of its pot, soon or now.
+func (a *asked) unpots() bool {
+	return a.now.Code == judgement.Soon || a.now.Code == judgement.Now || a.treated(look.Soon)
+}
 
-func (a *asked) says(s acts.Act) bool { return slices.Contains(a.seen.Says, s) }
+// treated holds where the advice is to treat it, and the look behind that has a decision.
+func (a *asked) treated(decision string) bool {
+	return a.now.Code == judgement.Treat && a.seen.Decision == decision
+}
+
+// waits holds where there is a reason to move it, and a better moment.
+func (a *asked) waits() bool { return a.now.Code == judgement.Wait || a.treated(look.Wait) }
+
+func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
 
 // plans holds where what its causes ask for asks for an act.
 func (a *asked) plans(s acts.Act) bool {
@@ -117,9 +125,10 @@ var rules = map[string]func(*asked) (row, from string){
 }
 
 func (a *asked) repot() (string, string) {
-	switch a.now.Code {
-	case judgement.Soon, judgement.Now:
+	if a.unpots() {
 		return "asked", ""
+	}
+	switch a.now.Code {
 	case judgement.Pot:
 		return "potted-out", ""
 	case judgement.Nest:
@@ -143,7 +152,7 @@ func (a *asked) first(row string) (string, string) {
 		return "feel", ""
 	case a.moved:
 		return "moved", a.rests
-	case a.now.Code == judgement.Wait:
+	case a.waits():
 		return "waits", ""
 	case a.now.Code == judgement.LookFirst:
 		return "look", ""
@@ -153,10 +162,17 @@ func (a *asked) first(row string) (string, string) {
 }
 
 func (a *asked) unpot() (string, string) {
+	if h := a.p.Stands().Home(); h != nil && a.p.Stands().InNest() {
+		from := dates.After(h.From, int(Table().Figures.NestDays.Value))
+		if from <= a.p.Today() || a.now.Code == judgement.Mend {
+			return "nest-over", ""
+		}
+		return "nest", from
+	}
 	switch {
 	case a.where != patient.Potted:
 		return "out", ""
-	case a.now.Code == judgement.Soon || a.now.Code == judgement.Now:
+	case a.unpots():
 		return "asked", ""
 	default:
 		return a.first("answered")
@@ -164,7 +180,7 @@ func (a *asked) unpot() (string, string) {
 }
 
 func (a *asked) anotherMedium() (string, string) {
-	asksForIt := a.now.Code == judgement.Soon || a.now.Code == judgement.Now || a.now.Code == judgement.Wait
+	asksForIt := a.unpots() || a.waits()
 	switch {
 	case a.now.Code == judgement.Pot:
 		return "out", ""
@@ -172,165 +188,78 @@ func (a *asked) anotherMedium() (string, string) {
 		return "held", ""
 	case a.now.Code == judgement.Check:
 		return "check", ""
+	case a.gateOpen():
+		return "gate", ""
 	case a.moved:
 		return "moved", a.rests
+	case a.p.Condition().Limp() || a.now.Code == judgement.Feel || a.now.Code == judgement.Water:
+		return "thirsty", ""
+	case a.newcomer() && a.has("buds-drop"):
+		return "buds", ""
+	case (asksForIt || a.newcomer()) && a.flowers() && !a.unpots():
+		return "bloom", ""
 	case asksForIt && a.anyKind():
 		return "any-time", ""
 	case asksForIt && a.nubs():
 		return "new-roots", ""
-	case asksForIt:
+	case a.newcomer() && (a.nubs() || a.anyKind()):
+		return "newcomer", ""
+	case asksForIt || a.newcomer():
 		return "no-roots", ""
-	case a.now.Code == judgement.Feel || a.now.Code == judgement.Water:
-		return "thirsty", ""
-	default:
+	case a.now.Code == judgement.LookFirst:
+		return "look", ""
+	case a.growing() && a.settledHere():
 		return "thrives", ""
-	}
-}
-
-func (a *asked) water() (string, string) {
-	switch {
-	case a.where == patient.Held:
-		return a.waterHeld()
-	case a.where == patient.Out:
-		return "out", ""
-	case a.says(acts.NoWater):
-		return "wet-limp", ""
-	case a.seen.Line.Say == look.WaterLittle:
-		return "little", ""
-	case a.says(acts.Water):
-		return a.amount("dry"), ""
-	case a.plans(acts.NoWater):
-		return "kept-dry", ""
-	case a.p.Stands().Checked().Dry():
-		return a.amount("dry"), ""
-	case a.careWater() != nil && a.careWater().On <= a.p.Today():
-		return a.amount("care-due"), ""
-	case a.careWater() != nil:
-		return "care-later", a.careWater().On
-	case a.of.WaterOn != "" && a.of.WaterOn <= a.p.Today():
-		return a.amount("due"), ""
-	case a.of.WaterOn != "":
-		return "later", a.of.WaterOn
-	case a.strictRest():
-		return "strict-rest", ""
-	case a.resting():
-		return "resting", ""
 	default:
-		return "unknown", a.tomorrow()
+		return "no-reason", ""
 	}
 }
 
-// careWater is the next watering of its aftercare; nil where it has none.
-func (a *asked) careWater() *aftercare.Due {
+// settledHere holds for one that is known to have been here long enough to be seen to thrive.
+func (a *asked) settledHere() bool {
+	days, known := a.here()
+	return known && days >= Table().Figures.HereDays.Value
+}
+
+// gateOpen holds where a gate of its protocol that gives it a reservoir was seen to open.
+func (a *asked) gateOpen() bool {
 	if a.of.Care == nil {
-		return nil
+		return false
 	}
-	for _, d := range a.of.Care.Due {
-		if job, _ := aftercare.Table().Job(d.Job); job.Waters && job.Code != "sip" {
-			return &d
+	for _, r := range a.of.Care.Runs {
+		for _, passed := range r.Before {
+			if Table().Reservoirs.Has(passed.By) {
+				return true
+			}
 		}
 	}
-	return nil
+	return false
 }
 
-// amount is a row by how much is given at each watering.
-func (a *asked) amount(row string) string {
-	if a.p.Side(disputes.Watering) == disputes.LittleOften {
-		return row + "-little"
+// here is for how many days it has been here, at least: since it came, else since it is known here.
+func (a *asked) here() (days float64, known bool) {
+	if _, most, known := a.p.Stands().DaysHere(); known {
+		return most, true
 	}
-	return row
+	since := a.p.Today()
+	for _, l := range a.p.Looks {
+		since = min(since, l.On)
+	}
+	for _, h := range a.p.Homes {
+		since = min(since, h.From)
+	}
+	days = dates.Between(since, a.p.Today())
+	return days, days >= Table().Figures.HereDays.Value
 }
 
-// strictRest holds in the cool season for kinds that rest, where its side keeps that by the season.
-func (a *asked) strictRest() bool {
-	return a.p.Side(disputes.WinterRest) == disputes.Strict && Table().DryRest.Has(a.p.Profile.Code) &&
-		(a.resting() || a.winter())
+// newcomer holds for one that came not long ago, so that it cannot be said to thrive here.
+func (a *asked) newcomer() bool {
+	days, known := a.here()
+	return known && days < Table().Figures.HereDays.Value
 }
 
-// waterHeld is by the way in which it is held.
-func (a *asked) waterHeld() (string, string) {
-	from, later := a.tomorrow(), false
-	if next := a.careWater(); next != nil && next.On > a.p.Today() {
-		from, later = next.On, true
-	}
-	route, _ := rehome.Table().Route(a.p.Stands().Holding())
-	switch {
-	case route.PlantDry:
-		return "bag", from
-	case route.Reservoir:
-		return "reservoir", from
-	case route.Shallow:
-		return "nest", from
-	case later:
-		return "held-later", from
-	default:
-		return "soak", ""
-	}
-}
-
-func (a *asked) feed() (string, string) {
-	row, from := a.feedBySigns()
-	care := a.of.Care
-	if care == nil || len(care.Runs) == 0 || !care.Runs[0].Home {
-		return row, from
-	}
-	granted := slices.Contains(feedRows, row)
-	switch {
-	case care.Feed.PPM == 0 && granted:
-		return "gate", a.tomorrow()
-	case care.Feed.PPM == 0 || slices.Contains(neverFed, row):
-		return row, from
-	case care.Feed.OnDay > a.p.Today():
-		return "fed", care.Feed.OnDay
-	case granted:
-		return row, from
-	}
-	return "growing", ""
-}
-
-// feedRows are those that say yes; neverFed those that no gate overrules.
-var (
-	feedRows = []string{"growing", "dilute", "rest-quarter"}
-	neverFed = []string{"wet-limp", "salt", "dry", "held"}
-)
-
-func (a *asked) feedBySigns() (string, string) {
-	salt := a.has("crust") || a.p.ActsOn("salt-burn") && a.seen.Decision != ""
-	switch {
-	case a.few():
-		return "rootless", ""
-	case a.where != patient.Potted:
-		return "held", ""
-	case a.says(acts.NoWater):
-		return "wet-limp", ""
-	case salt || a.plans(acts.NoFeed):
-		return "salt", ""
-	case a.p.Stands().Checked().Dry() || a.says(acts.Water):
-		return "dry", a.tomorrow()
-	case a.fresh:
-		return a.feedMoved()
-	case a.resting() && a.p.Side(disputes.WinterFeed) == disputes.AllYear:
-		return "rest-quarter", ""
-	case a.resting():
-		return "resting", ""
-	case a.winter() && a.p.Side(disputes.WinterFeed) == disputes.StopInWinter:
-		return "winter", ""
-	case a.growing():
-		return "growing", ""
-	default:
-		return "still", ""
-	}
-}
-
-// feedMoved is by when the first feed after a move comes. Into mineral none comes before its gate.
-func (a *asked) feedMoved() (string, string) {
-	switch side := a.p.Side(disputes.FirstFeed); {
-	case side == disputes.ThreeMonths:
-		return "three-months", a.rests
-	case side == disputes.Dilute && !media.Table().Mineral.Has(a.p.Stands().Medium()) && !a.resting():
-		return "dilute", ""
-	}
-	return "moved", a.rests
+func (a *asked) flowers() bool {
+	return a.p.Flowering() == patient.Bud || a.p.Flowering() == patient.Bloom
 }
 
 // winter holds in the cool months of its house, whatever the plant does.
@@ -362,8 +291,10 @@ func (a *asked) cutSpike() (string, string) {
 		return "unread", ""
 	case flowering == patient.Spike:
 		return "keep", ""
-	default:
+	case a.left == roots.Good:
 		return "bloom", ""
+	default:
+		return "open", ""
 	}
 }
 

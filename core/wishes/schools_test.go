@@ -133,13 +133,16 @@ func told(t require.TestingT) []*patient.Patient {
 	planned := looked(patient.Inspection{Flowering: patient.Bloom, Growth: patient.NewRoots, Findings: patient.Findings{
 		"pot-bound": patient.Present,
 	}})
+	turned := looked(patient.Inspection{Flowering: patient.Bloom, Growth: patient.NewRoots, Findings: patient.Findings{
+		"crumbles": patient.Present,
+	}})
 	moved := *winter
 	moved.Homes = []patient.Home{{From: "2030-05-01", Way: "bark", Potted: true, Medium: "bark", Pot: "clear"}}
 	busy := out("phalaenopsis", roots.Good)
 	busy.Intake.Waters = ""
 	return []*patient.Patient{out("phalaenopsis", roots.Good), out("phalaenopsis", roots.Poor), wormy, pebbles, aerial, claimed,
 		&cooler, clung, busy, resting, dryNow, winter, &moved,
-		patch, rotting, bloom, planned}
+		patch, rotting, bloom, planned, turned}
 }
 
 // Each side is read by some rule, and changes only the answers that its row names.

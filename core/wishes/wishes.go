@@ -12,6 +12,8 @@ import (
 	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
+	"therapeon/core/division"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -51,7 +53,8 @@ type Figures struct {
 	DoubtfulDays knowledge.Number `yaml:"doubtful_days" json:"doubtful_days" required:"true"`
 	RecheckDays  knowledge.Number `yaml:"recheck_days" json:"recheck_days" required:"true"`
 	TreatFromC   knowledge.Number `yaml:"treat_from_c" json:"treat_from_c" required:"true"`
-	AboveInjuryK knowledge.Number `yaml:"above_injury_k" json:"above_injury_k" required:"true"`
+	HereDays     knowledge.Number `yaml:"here_days" json:"here_days" required:"true" description:"one that came less long ago is a newcomer"`
+	NestDays     knowledge.Number `yaml:"nest_days" json:"nest_days" required:"true" description:"a nest is not lifted before"`
 }
 
 // Knowledge is the table.
@@ -62,6 +65,10 @@ type Knowledge struct {
 	BigPots     knowledge.Codes `yaml:"big_pots" json:"big_pots" required:"true" description:"kinds that fill a big pot"`
 	Products    knowledge.Codes `yaml:"products" json:"products" required:"true" description:"actions of causes that name a product"`
 	NotOnTerete knowledge.Codes `yaml:"not_on_terete" json:"not_on_terete" required:"true" description:"those that terete leaves never get"`
+	SunKinds    knowledge.Codes `yaml:"sun_kinds" json:"sun_kinds" required:"true" description:"kinds that take sun"`
+	Treated     knowledge.Codes `yaml:"treated" json:"treated" required:"true" description:"findings that a product helps against"`
+	LookedFor   knowledge.Codes `yaml:"looked_for" json:"looked_for" required:"true" description:"findings of which one at least was looked for, where nothing is said to be found"`
+	Reservoirs  knowledge.Codes `yaml:"reservoirs" json:"reservoirs" required:"true" description:"gates of protocols that give a reservoir"`
 	Wishes      []Wish          `yaml:"wishes" json:"wishes" required:"true"`
 }
 
@@ -81,6 +88,12 @@ func (k *Knowledge) Find(code string) (Wish, bool) {
 	return k.Wishes[i], true
 }
 
+// text is the reason of a row.
+func (k *Knowledge) text(wish, row string) knowledge.Text {
+	w, _ := k.Find(wish)
+	return w.Rows[row].Because
+}
+
 // Root is how a root looks and feels, for a wish that asks about one.
 type Root struct {
 	Feel    roots.Feel    `json:"feel,omitempty" validate:"omitempty,oneof=firm limp thread crunchy hollow mushy"`
@@ -94,23 +107,25 @@ type Ask struct {
 	Root    Root
 	WaterOn string          // the day on which its pot is due for water, by its weights; empty: not known
 	Care    *aftercare.Care // nil: it has none
+
+	Rhizome *division.Rhizome // its bulbs as they were drawn; nil: they were not
 }
 
 // Answer is the answer to a wish.
 type Answer struct {
-	Wish     string              `json:"wish" required:"true"`
-	Name     message.Message     `json:"name" required:"true"`
-	Row      string              `json:"row" required:"true" description:"which answer of the table it is"`
-	Answer   string              `json:"answer" required:"true" enum:"yes,not-now,no"`
-	Sense    message.Sense       `json:"sense" required:"true"`
-	Because  knowledge.Text      `json:"because" required:"true"`
-	Instead  *knowledge.Text     `json:"instead,omitempty"`
-	FromOn   string              `json:"from_on,omitempty" description:"not now: from this day it is asked anew"`
-	Changes  *knowledge.Text     `json:"changes,omitempty" description:"the sight that would change it"`
-	Cautions []knowledge.Caution `json:"cautions" required:"true"`
-	Asks     string              `json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
-	Side     *disputes.Side      `json:"side,omitempty" description:"the side it follows, where growers differ"`
-	Says     []acts.Act          `json:"-"`
+	Wish     string                 `json:"wish" required:"true"`
+	Name     message.Message        `json:"name" required:"true"`
+	Row      string                 `json:"row" required:"true" description:"which answer of the table it is"`
+	Answer   string                 `json:"answer" required:"true" enum:"yes,not-now,no"`
+	Sense    message.Sense          `json:"sense" required:"true"`
+	Because  knowledge.Text         `json:"because" required:"true"`
+	Instead  *judgement.Instruction `json:"instead,omitempty"`
+	FromOn   string                 `json:"from_on,omitempty" description:"not now: from this day it is asked anew"`
+	Changes  *knowledge.Text        `json:"changes,omitempty" description:"the sight that would change it"`
+	Cautions []knowledge.Caution    `json:"cautions" required:"true"`
+	Asks     string                 `json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
+	Side     *disputes.Side         `json:"side,omitempty" description:"the side it follows, where growers differ"`
+	Says     []acts.Act             `json:"-"`
 }
 
 // All answers every wish, in the order of the table.
@@ -133,12 +148,17 @@ func (k *Knowledge) Answer(p *patient.Patient, code string, of Ask) (Answer, boo
 }
 
 func (a *asked) answer(w Wish) Answer {
+	a.because = nil
 	row, from := rules[w.Code](a)
 	r, ok := w.Rows[row]
 	if !ok {
 		panic(fmt.Sprintf("the wish %q has no row %q", w.Code, row))
 	}
 	of := said(w, row, r)
+	of.Instead = a.j.Tell(r.Instead)
+	if a.because != nil {
+		of.Because = *a.because
+	}
 	if r.Follows != "" {
 		of.Side = disputes.SideOf(r.Follows, a.p.Side(r.Follows))
 	}
@@ -149,6 +169,11 @@ func (a *asked) answer(w Wish) Answer {
 		}
 	}
 	of.Sense = knowledge.SenseOf("wishes.wishes." + w.Code)
+	for _, says := range r.Says {
+		if says.Act == of.Sense.Act && r.Answer == Yes {
+			of.Sense.Degree = says.Degree
+		}
+	}
 	of.Sense.When = message.When{Is: moments[r.Answer], Day: of.FromOn}
 	return of
 }
@@ -159,8 +184,8 @@ var moments = map[string]string{Yes: message.May, NotNow: message.NotNow, No: me
 // said puts a row in words.
 func said(w Wish, row string, r Row) Answer {
 	of := Answer{
-		Wish: w.Code, Name: w.Name, Row: row, Answer: r.Answer, Because: r.Because, Instead: r.Instead,
-		Changes: r.Changes, Cautions: []knowledge.Caution{}, Asks: w.Asks, Says: r.Says,
+		Wish: w.Code, Name: w.Name, Row: row, Answer: r.Answer, Because: r.Because,
+		Instead: judgement.Told(r.Instead), Changes: r.Changes, Cautions: []knowledge.Caution{}, Asks: w.Asks, Says: r.Says,
 	}
 	for _, c := range knowledge.Cautions() {
 		if slices.Contains(r.Cautions, c.Code) {

@@ -1,10 +1,11 @@
-package look_test
+package judgement_test
 
 import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
@@ -23,18 +24,11 @@ func TestAgain(t *testing.T) {
 		look.Leave: {"Look again on 3 May 2029.", "check", message.When{Is: message.OnDay, Day: "2029-05-03"}},
 		look.Out:   {"Look at it on 3 May 2029.", "check", message.When{Is: message.OnDay, Day: "2029-05-03"}},
 	} {
-		s := look.Again(decision, unpot, "2029-05-03")
+		s := judgement.Again(decision, unpot, "2029-05-03")
 		assert.Equal(t, x.words, english.Say(s))
 		assert.Equal(t, x.act, s.Sense.Act, decision)
 		assert.Equal(t, x.when, s.Sense.When, decision)
 	}
-	assert.True(t, look.Again(look.Leave, unpot, "").IsZero(), "without a day nothing is said")
-	assert.True(t, look.Again("", unpot, "2029-05-03").IsZero(), "nor before anything was looked at")
-}
-
-func TestTheNewestLeafAgainstTheOneBefore(t *testing.T) {
-	smaller, alike := true, false
-	assert.Equal(t, "Smaller: stress in the months when it formed.", english.Say(look.LeafWords(&smaller)))
-	assert.Equal(t, "As large as the last.", english.Say(look.LeafWords(&alike)))
-	assert.True(t, look.LeafWords(nil).IsZero())
+	assert.True(t, judgement.Again(look.Leave, unpot, "").IsZero(), "without a day nothing is said")
+	assert.True(t, judgement.Again("", unpot, "2029-05-03").IsZero(), "nor before anything was looked at")
 }

@@ -1,0 +1,64 @@
+package judgement
+
+import (
+	"slices"
+
+	"therapeon/core/acts"
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
+)
+
+// Instruction tells what to do with a plant, or leave. Only this package makes one, of what was decided for the
+// plant; a page shows it as it is. Its zero value says nothing.
+type Instruction struct{ text knowledge.Text }
+
+// instruct is an instruction in the words of a table.
+func instruct(t knowledge.Text) Instruction { return Instruction{t} }
+
+// instructs are several.
+func instructs(all []knowledge.Text) []Instruction {
+	list := make([]Instruction, len(all))
+	for i, t := range all {
+		list[i] = instruct(t)
+	}
+	return list
+}
+
+// spoken is an instruction in the words of a line, which carry the mark of the rule beside them.
+func spoken(s knowledge.Sentence, of knowledge.Provenance) Instruction {
+	sense := s.Sense
+	for _, part := range s.Parts {
+		if part.Sense.Type == message.Instruction {
+			sense = part.Sense
+		}
+	}
+	return Instruction{knowledge.Text{Value: s.Value, Sense: sense, Provenance: of}}
+}
+
+// Words are what it says.
+func (i Instruction) Words() message.Message { return i.text.Value }
+
+// Act is what it tells to do.
+func (i Instruction) Act() acts.Act { return acts.Of(i.text.Sense) }
+
+// Sense is what it is, with its moment and what it rests on.
+func (i Instruction) Sense() message.Sense { return i.text.Sense }
+
+// IsZero holds for one that says nothing.
+func (i Instruction) IsZero() bool { return i.text.Value.Empty() }
+
+// at is an instruction with its moment.
+func (i Instruction) at(when message.When) Instruction {
+	if i.text.Sense.Type == message.Instruction && when != (message.When{}) {
+		i.text.Sense.When = when
+	}
+	return i
+}
+
+// tells holds where one of several says the same.
+func tells(all []Instruction, i Instruction) bool {
+	return slices.ContainsFunc(all, func(o Instruction) bool { return o.text.Same(i.text) })
+}
+
+// Written is what it is written as: a text of a table.
+func (i Instruction) Written() any { return i.text }

@@ -1,0 +1,153 @@
+package judgement
+
+import (
+	"therapeon/core/acts"
+	"therapeon/core/causes"
+	"therapeon/core/cleaning"
+	"therapeon/core/knowledge"
+	"therapeon/core/look"
+	"therapeon/core/message"
+	"therapeon/core/patient"
+	"therapeon/core/unpot"
+)
+
+// Looked is what a look comes to, with what it asks for as far as that was decided.
+type Looked struct {
+	look.Verdict
+	Headline   knowledge.Sentence `json:"headline" required:"true"`
+	Blocks     []Held             `json:"blocks" required:"true" description:"what holds it back"`
+	Overridden []Held             `json:"overridden" required:"true" description:"what would hold it back and does not"`
+	Also       []Instruction      `json:"also" required:"true" description:"what else is to be done, beside the headline"`
+	Meanwhile  []Instruction      `json:"meanwhile" required:"true" description:"what to do while waiting"`
+	InPlace    []Instruction      `json:"in_place" required:"true" description:"what is set right where it stands"`
+	Spike      *Call              `json:"spike,omitempty" description:"cut, keep or wait"`
+	RotPatch   *Call              `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
+}
+
+// Held is what holds a move back.
+type Held struct {
+	Code string         `json:"code" required:"true"`
+	Name knowledge.Text `json:"name" required:"true"`
+	Why  knowledge.Text `json:"why" required:"true"`
+}
+
+func held(all []look.Block) []Held {
+	list := make([]Held, len(all))
+	for i, b := range all {
+		list[i] = Held{b.Code, b.Name, b.Why}
+	}
+	return list
+}
+
+// Call is a small decision of its own: what to do, why, and what would change it.
+type Call struct {
+	Do    string      `json:"do" required:"true"`
+	Words Instruction `json:"words" required:"true" description:"that in words"`
+	Why   Instruction `json:"why" required:"true"`
+	Later Instruction `json:"later,omitzero" description:"when to change one's mind"`
+}
+
+// OfLook is what the look of a patient comes to.
+func OfLook(p *patient.Patient) Looked {
+	v := look.Table().Decide(p)
+	return Looked{
+		Verdict: v, Headline: LineOf(v.Line).Rests(v.Facts()...), Also: also(v), Meanwhile: instructs(v.Meanwhile),
+		InPlace: instructs(v.InPlace), Blocks: held(v.Blocks), Overridden: held(v.Overridden), Spike: callOf(v.Spike), RotPatch: callOf(v.RotPatch),
+	}
+}
+
+// LineOf is a look in a line.
+func LineOf(l look.Line) knowledge.Sentence { return knowledge.Say(look.Table().Words(l)) }
+
+// also is what is to be done beside the line of a look, each with its moment.
+func also(v look.Verdict) []Instruction {
+	list := []Instruction{}
+	for _, l := range v.Also {
+		i := spoken(LineOf(l).Rests(v.Facts()...), look.Table().Rules["treat"].Provenance)
+		when := message.When{Is: message.AtOnce}
+		if l.Say == look.Soon {
+			when = message.When{Is: message.ByDay}
+		}
+		list = append(list, i.at(when))
+	}
+	for _, p := range acts.Instead(v.Lost) {
+		list = append(list, instruct(p.Words.Rests(p.Rests...)).at(message.When{Is: message.Once}))
+	}
+	return list
+}
+
+func callOf(c *look.Call) *Call {
+	if c == nil {
+		return nil
+	}
+	call := Call{Do: c.Do, Why: instruct(c.Why.Words)}
+	call.Words = spoken(knowledge.Say(c.Words), c.Why.Words.Provenance)
+	if c.Later != nil {
+		call.Later = instruct(c.Later.Words)
+	}
+	return &call
+}
+
+// Caused is what the causes of a plant come to, with what is done about them.
+type Caused struct {
+	causes.Verdict
+	Apart Instruction `json:"apart,omitzero" description:"what to do about the alarms until they are settled"`
+	Do    []Doing     `json:"do" required:"true" description:"what is done about the causes that are acted on"`
+	Later []Doing     `json:"later" required:"true" description:"what waits until it is out of its pot"`
+}
+
+// Doing is something done about a cause.
+type Doing struct {
+	Code     string      `json:"code" required:"true" description:"of the action"`
+	At       string      `json:"at" required:"true" description:"the step that picks it up"`
+	Words    Instruction `json:"words" required:"true"`
+	Cautions []string    `json:"cautions" required:"true" description:"codes of cautions"`
+}
+
+// OfCauses is what is done about the causes of a patient, as far as its look agrees.
+func OfCauses(p *patient.Patient, found causes.Verdict, looked look.Verdict) Caused {
+	now, later := look.Agreed(p, found.Plan, looked)
+	of := Caused{Verdict: found, Do: doings(p, now), Later: doings(p, later)}
+	if len(found.Alarms) > 0 {
+		apart := spoken(knowledge.Say(causes.Table().KeepApart(found.Alarms)).Rests(found.Alarms...),
+			look.Table().Rules["alarm"].Provenance)
+		of.Apart = apart.at(message.When{Is: message.AtOnce})
+	}
+	return of
+}
+
+func doings(p *patient.Patient, plan []string) []Doing {
+	list := []Doing{}
+	asked := p.Heard().Asked
+	for _, code := range plan {
+		a, _ := causes.Table().Action(code)
+		d := Doing{Code: code, At: a.At, Words: instruct(a.Words.Rests(asked[code]...)), Cautions: []string{}}
+		if a.NotTerete && p.Intake.TereteLeaves {
+			d.Words = instruct(cleaning.TereteInstead().Rests(asked[code]...))
+		}
+		d.Cautions = append(d.Cautions, a.Cautions...)
+		list = append(list, d)
+	}
+	return list
+}
+
+// OfUnpotting is how a patient comes out of its pot, by what its look asks for.
+func OfUnpotting(p *patient.Patient, looked look.Verdict) unpot.Advice {
+	return unpot.Table().Advise(p, looked.Says)
+}
+
+// Again says beside a headline when it is to be done, or when to look again; nothing without a day.
+func Again(decision string, headline knowledge.Sentence, on string) knowledge.Sentence {
+	day := message.On("on", on)
+	switch {
+	case decision == "" || on == "":
+		return knowledge.Sentence{}
+	case decision == look.Out:
+		return knowledge.Say(message.Of("look.again.at", day))
+	case decision == look.Now:
+		return headline.Moment(message.Of("look.again.today"), message.When{Is: message.AtOnce})
+	case decision == look.Soon:
+		return headline.Moment(message.Of("look.again.by", day), message.When{Is: message.ByDay, Day: on})
+	}
+	return knowledge.Say(message.Of("look.again.later", day))
+}

@@ -1,0 +1,179 @@
+package look
+
+import (
+	"slices"
+
+	"therapeon/core/acts"
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
+	"therapeon/core/patient"
+)
+
+// Parts of the page that a proposal is for.
+const (
+	Meanwhile = "meanwhile"
+	InPlaces  = "in-place"
+)
+
+// setRight hears what is seen and changes no decision, but the day of the next look.
+func (d *decider) setRight() {
+	if d.out {
+		return
+	}
+	for _, row := range d.rightings() {
+		if row.Days != nil {
+			d.v.AgainDays = min(d.v.AgainDays, int(row.Days.Value))
+		}
+		if _, rule := d.Knowledge.Rules[row.Code]; rule {
+			d.rule(row.Code)
+		}
+	}
+}
+
+// rightings are the rows of what is set right where it stands: that of its kind in place of that of all.
+func (d *decider) rightings() (list []InPlace) {
+	own := func(row InPlace) bool { return slices.Contains(row.Groups, d.p.Profile.Code) }
+	for _, row := range d.Knowledge.InPlace {
+		named := slices.ContainsFunc(d.Knowledge.InPlace, func(o InPlace) bool { return o.Finding == row.Finding && own(o) })
+		switch {
+		case d.out, !d.has(row.Finding), row.Finding == "base-raised" && d.p.Profile.IsClimber(),
+			row.Finding == d.FewDead && d.v.Decision != Leave:
+		case own(row), len(row.Groups) == 0 && !named:
+			list = append(list, row)
+		}
+	}
+	return list
+}
+
+// propose gathers what the look asks for, decides between what does not go together, and says what is left.
+func (d *decider) propose() {
+	all := slices.Concat(d.decided(), d.waters(), d.dangers())
+	if slices.ContainsFunc(d.v.Rules, func(a Advice) bool { return a.Rule == TideOver }) {
+		all = append(all, acts.Proposal{ // a plan of its own: what else is said of water gives way to it
+			From: Meanwhile, Force: acts.Must, Harm: acts.Stale, Words: d.Carry.Words, Rests: d.v.Facts(),
+		})
+	}
+	for _, row := range d.rightings() {
+		all = append(all, acts.Proposal{From: InPlaces, Words: row.Words, Rests: []string{row.Finding}})
+	}
+	for _, b := range append(slices.Clone(d.v.Blocks), d.v.Overridden...) {
+		if slices.ContainsFunc(d.v.Blocks, b.is) || b.Code == "frost" {
+			all = append(all, acts.Proposal{From: Meanwhile, Words: d.holdsOut(b), Rests: []string{b.Code}})
+		}
+	}
+	for _, r := range d.v.Reasons {
+		if r.meanwhile != nil {
+			all = append(all, acts.Proposal{
+				From: Meanwhile, Acts: r.says, Harm: r.harm, Words: *r.meanwhile, Rests: []string{r.Finding},
+			})
+		}
+	}
+	for i, p := range all {
+		if a := acts.Of(p.Words.Sense); p.Words.Sense.Type == message.Instruction && !slices.Contains(p.Acts, a) {
+			all[i].Acts = append(slices.Clone(p.Acts), a)
+		}
+	}
+	d.v.Proposed, d.v.Lost = acts.Resolve(all)
+	d.v.Says = acts.All(d.v.Proposed)
+	d.v.Meanwhile, d.v.InPlace = acts.From(d.v.Proposed, Meanwhile), acts.From(d.v.Proposed, InPlaces)
+	lost := func(s message.Sense) bool { return s.Type == message.Instruction && acts.Of(s).AgainstAny(d.v.Says) }
+	d.v.Also = slices.DeleteFunc(d.v.Also, func(l Line) bool {
+		return lost(knowledge.Say(d.Knowledge.Words(l)).Sense)
+	})
+}
+
+// TideOver is the rule by which a plant in bad medium is carried until it can be moved.
+const TideOver = "tide-over"
+
+// holdsOut is how it is carried until a block is over. Only a kind that wants warmth now is kept warmer.
+func (d *decider) holdsOut(b Block) knowledge.Text {
+	if b.Cool != nil && !WantsWarmth(d.p) {
+		return *b.Cool
+	}
+	return b.Meanwhile
+}
+
+// WantsWarmth holds for a plant whose nights are known to be under those at which its kind grows, unless it is
+// in a rest that its kind takes cool.
+func WantsWarmth(p *patient.Patient) bool {
+	if p.Growth() == patient.Resting && Table().DryRest.Has(p.Profile.Rest.Value) {
+		return false
+	}
+	usual, _, known := p.Around().Nights()
+	return known && usual < p.Around().Minima().Growth.Value
+}
+
+// decided is the decision itself.
+func (d *decider) decided() []acts.Proposal {
+	p := acts.Proposal{Force: acts.Should, Rests: d.v.Facts()}
+	switch {
+	case d.v.Decision == Now:
+		p.Force = acts.Must
+		fallthrough
+	case d.v.Decision == Soon && d.v.Line.Say != Check:
+		p.Acts = []acts.Act{acts.Unpot}
+	case d.v.Decision == Leave, d.v.Decision == Wait:
+		p.Acts = []acts.Act{acts.StayIn, acts.Leave}
+	}
+	asked := []acts.Proposal{p}
+	if s := d.v.Spike; s != nil {
+		act := acts.KeepSpike
+		if s.Do == "cut" {
+			act = acts.CutSpike
+		}
+		asked = append(asked, acts.Proposal{Acts: []acts.Act{act}, Force: acts.Should})
+	}
+	return asked
+}
+
+// waters is what is seen of water: given to what is thirsty in dry medium, kept from what does not drink it.
+func (d *decider) waters() (asked []acts.Proposal) {
+	says := func(force acts.Force, harm acts.Harm, of knowledge.Codes, does ...acts.Act) {
+		asked = append(asked, acts.Proposal{Acts: does, Force: force, Harm: harm, Rests: d.seen(of)})
+	}
+	lines := append([]Line{d.v.Line}, d.v.Also...)
+	switch {
+	case slices.Contains(lines, Line{Say: WaterIt}):
+		says(acts.Must, acts.Thirst, d.Water.Thirst, acts.Water)
+	case slices.Contains(lines, Line{Say: WaterLittle}):
+		says(acts.Must, acts.Thirst, d.Water.Thirst, acts.WaterLittle)
+	}
+	if d.vain || d.drowns {
+		says(acts.Must, acts.Drowns, d.Water.InVain, acts.NoWater, acts.NoSoak)
+	}
+	if d.has(d.OverWet) {
+		says(acts.Must, acts.Drowns, knowledge.Codes{Values: []string{d.OverWet}}, acts.NoWater, acts.NoSoak)
+	}
+	return asked
+}
+
+// dangers are what is seen to spread, at the tips and in the plant.
+func (d *decider) dangers() (asked []acts.Proposal) {
+	runs := d.any(d.Runs) || d.p.Condition().Spreading()
+	if runs || d.p.Heard().Spreads {
+		does := []acts.Act{acts.DryTips, acts.NoSoak}
+		if runs {
+			does = append(does, acts.NoWater)
+		}
+		asked = append(asked, acts.Proposal{Acts: does, Force: acts.Must, Harm: acts.Spreads, Rests: d.seen(d.Runs)})
+	}
+	if d.has("tips-stop-short") {
+		asked = append(asked, acts.Proposal{
+			Acts: []acts.Act{acts.MoistTips}, Force: acts.Should, Rests: []string{"tips-stop-short"},
+		})
+	}
+	if d.p.Turn().Suspect() || runs {
+		asked = append(asked, acts.Proposal{Acts: []acts.Act{acts.Apart}, Force: acts.Must, Harm: acts.Spreads})
+	}
+	return asked
+}
+
+// seen are those of some findings that show.
+func (d *decider) seen(of knowledge.Codes) (codes []string) {
+	for _, f := range of.Values {
+		if d.has(f) {
+			codes = append(codes, f)
+		}
+	}
+	return codes
+}

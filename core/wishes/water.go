@@ -1,0 +1,219 @@
+package wishes
+
+import (
+	"slices"
+
+	"therapeon/core/acts"
+	"therapeon/core/aftercare"
+	"therapeon/core/disputes"
+	"therapeon/core/judgement"
+	"therapeon/core/knowledge"
+	"therapeon/core/look"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+	"therapeon/core/rehome"
+)
+
+func (a *asked) water() (string, string) {
+	switch {
+	case a.where == patient.Held:
+		return a.waterHeld()
+	case a.where == patient.Out:
+		return "out", ""
+	case a.j.Asks(acts.NoWater):
+		return a.withheld(), ""
+	case a.j.Asks(acts.WaterLittle):
+		return "little", ""
+	case a.j.Asks(acts.Water) && a.tided():
+		return "tided", ""
+	case a.j.Asks(acts.Water):
+		return a.amount("dry"), ""
+	case a.plans(acts.NoWater):
+		return "kept-dry", ""
+	case a.now.Code == judgement.Feel:
+		return "feel", a.tomorrow()
+	case a.p.Stands().Checked().Dry() && a.still():
+		return "little", ""
+	case a.p.Stands().Checked().Dry():
+		return a.amount("dry"), ""
+	case a.careWater() != nil && a.careWater().On <= a.p.Today():
+		return a.careDue(), ""
+	case a.careWater() != nil:
+		return "care-later", a.careWater().On
+	case a.of.WaterOn != "" && a.of.WaterOn <= a.p.Today():
+		return a.amount("due"), ""
+	case a.of.WaterOn != "":
+		return "later", a.of.WaterOn
+	case a.strictRest():
+		return "strict-rest", ""
+	case a.resting():
+		return "resting", ""
+	default:
+		return "unknown", a.tomorrow()
+	}
+}
+
+// careDue is the row of a watering that its aftercare has for today, by how much that is.
+func (a *asked) careDue() string {
+	if job, _ := aftercare.Table().Job(a.careWater().Job); acts.Of(knowledge.SenseOf(job.Do.Code)).Alike(acts.WaterLittle) {
+		return "little-due"
+	}
+	return a.amount("care-due")
+}
+
+// feltDry holds where its look found it dry not long ago, and nobody watered it since.
+func (a *asked) feltDry() bool {
+	return look.Holds(a.p) && !a.p.Stands().Checked().WateredSince(a.p.Look().On) &&
+		slices.ContainsFunc(look.Table().Water.Dry.Values, a.p.Facts().Shows)
+}
+
+// tided holds for one in bad medium that is tided over until new roots show.
+func (a *asked) tided() bool {
+	return slices.ContainsFunc(a.seen.Rules, func(r look.Advice) bool { return r.Rule == look.TideOver })
+}
+
+// still holds for a plant at rest, or that was seen to stand still: it takes little up.
+func (a *asked) still() bool { return a.resting() || a.p.Growth() == patient.Idle }
+
+// withheld is why water is kept from it, by what was seen.
+func (a *asked) withheld() string {
+	k, f := look.Table(), a.p.Facts()
+	any := func(of knowledge.Codes) bool { return slices.ContainsFunc(of.Values, f.Shows) }
+	switch {
+	case any(k.Runs) || a.p.Condition().Spreading():
+		return "rot"
+	case any(k.Water.Thirst) && any(k.Water.Wet) || any(k.Water.InVain):
+		return "wet-limp"
+	case f.Shows(k.OverWet):
+		return "dark-below"
+	default:
+		return "withheld"
+	}
+}
+
+// careWater is the next watering of its aftercare; nil where it has none.
+func (a *asked) careWater() *aftercare.Due {
+	if a.of.Care == nil {
+		return nil
+	}
+	for _, d := range a.of.Care.Due {
+		if job, _ := aftercare.Table().Job(d.Job); job.Waters && job.Code != "sip" {
+			return &d
+		}
+	}
+	return nil
+}
+
+// amount is a row by how much is given at each watering.
+func (a *asked) amount(row string) string {
+	if a.p.Side(disputes.Watering) == disputes.LittleOften {
+		return row + "-little"
+	}
+	return row
+}
+
+// strictRest holds in the cool season for kinds that rest, where its side keeps that by the season.
+func (a *asked) strictRest() bool {
+	return a.p.Side(disputes.WinterRest) == disputes.Strict && Table().DryRest.Has(a.p.Profile.Code) &&
+		(a.resting() || a.winter())
+}
+
+// waterHeld is by the way in which it is held.
+func (a *asked) waterHeld() (string, string) {
+	from, later := a.tomorrow(), false
+	if next := a.careWater(); next != nil && next.On > a.p.Today() {
+		from, later = next.On, true
+	}
+	route, _ := rehome.Table().Route(a.p.Stands().Holding())
+	switch {
+	case route.PlantDry:
+		return "bag", from
+	case route.Reservoir:
+		return "reservoir", from
+	case route.Shallow:
+		return "nest", from
+	case later:
+		return "held-later", from
+	default:
+		return "soak", ""
+	}
+}
+
+func (a *asked) feed() (string, string) {
+	row, from := a.feedBySigns()
+	care := a.of.Care
+	if care == nil || len(care.Runs) == 0 || !care.Runs[0].Home {
+		return row, from
+	}
+	granted := slices.Contains(feedRows, row)
+	switch {
+	case care.Feed.PPM == 0 && granted:
+		return "gate", a.tomorrow()
+	case care.Feed.PPM == 0 || slices.Contains(neverFed, row):
+		return row, from
+	case care.Feed.OnDay > a.p.Today():
+		return "fed", care.Feed.OnDay
+	case granted:
+		return row, from
+	}
+	return a.fedDamp(), ""
+}
+
+// feedRows are those that say yes; neverFed those that no gate overrules.
+var (
+	feedRows = []string{"growing", "growing-feel", "dilute", "rest-quarter"}
+	neverFed = []string{"wet-limp", "withheld", "salt", "dry", "held"}
+)
+
+func (a *asked) feedBySigns() (string, string) {
+	salt := a.has("crust") || a.p.ActsOn("salt-burn") && a.seen.Decision != ""
+	switch {
+	case a.few():
+		return "rootless", ""
+	case a.where != patient.Potted:
+		return "held", ""
+	case a.j.Asks(acts.NoWater):
+		if a.withheld() == "wet-limp" {
+			return "wet-limp", ""
+		}
+		return "withheld", ""
+	case salt || a.plans(acts.NoFeed):
+		return "salt", ""
+	case a.p.Stands().Checked().Dry() || a.feltDry():
+		return "dry", a.tomorrow()
+	case a.fresh:
+		return a.feedMoved()
+	case a.resting() && a.p.Side(disputes.WinterFeed) == disputes.AllYear:
+		return "rest-quarter", ""
+	case a.resting():
+		return "resting", ""
+	case a.winter() && a.p.Side(disputes.WinterFeed) == disputes.StopInWinter:
+		return "winter", ""
+	case a.growing():
+		return a.fedDamp(), ""
+	case a.p.Growth() == patient.Idle:
+		return "idle", ""
+	default:
+		return "still", ""
+	}
+}
+
+// fedDamp is the row of one that is fed: whether its medium is damp is said only where somebody felt it.
+func (a *asked) fedDamp() string {
+	f, water := a.p.Facts(), look.Table().Water
+	if f.Lacks(water.Dry.Values[0]) || f.Shows(look.Table().OverWet) {
+		return "growing"
+	}
+	return "growing-feel"
+}
+
+// feedMoved is by when the first feed after a move comes. Into mineral none comes before its gate.
+func (a *asked) feedMoved() (string, string) {
+	switch side := a.p.Side(disputes.FirstFeed); {
+	case side == disputes.ThreeMonths:
+		return "three-months", a.rests
+	case side == disputes.Dilute && !media.Table().Mineral.Has(a.p.Stands().Medium()) && !a.resting():
+		return "dilute", ""
+	}
+	return "moved", a.rests
+}
