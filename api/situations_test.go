@@ -38,6 +38,7 @@ type situation struct {
 	Out     bool              `yaml:"out"` // it is out of its pot
 	Roots   []map[string]any  `yaml:"roots"`
 	Ticked  bool              `yaml:"ticked"` // its cut list is done
+	Leads   []int             `yaml:"leads"`  // its bulbs are drawn, in a row, with these leads
 	Home    *struct {
 		Route string `yaml:"route"`
 		Days  int    `yaml:"days"`
@@ -48,7 +49,6 @@ type situation struct {
 
 	Does      []string `yaml:"does"`       // acts that are told
 	NeverDoes []string `yaml:"never_does"` // acts that would harm
-	Owed      bool     `yaml:"owed"`       // not right yet: once it is, this goes
 
 	Advice  string            `yaml:"advice"` // codes, any of them
 	Until   bool              `yaml:"until"`  // it has a day
@@ -180,6 +180,9 @@ func (x *reported) put(place int) {
 	for question, side := range x.Sides {
 		x.follow(at, question, side)
 	}
+	if len(x.Leads) > 0 {
+		x.draw(at)
+	}
 	if x.Home != nil {
 		x.house(at)
 	}
@@ -209,6 +212,16 @@ func (x *reported) house(at string) {
 	x.post("POST", at+"/homes", map[string]any{"route": x.Home.Route, "from_on": x.day(x.Home.Days)})
 }
 
+// draw draws its bulbs in a row.
+func (x *reported) draw(at string) {
+	x.Helper()
+	bulbs := []any{}
+	for n := range x.Plant["bulb_count"].(uint64) {
+		bulbs = append(bulbs, map[string]any{"n": n + 1, "from": n, "lead": slices.Contains(x.Leads, int(n+1))})
+	}
+	x.post("PUT", at+"/rhizome", map[string]any{"version": 0, "rhizome": map[string]any{"bulbs": bulbs}})
+}
+
 // read reads its roots.
 func (x *reported) read(at string) {
 	x.Helper()
@@ -219,8 +232,10 @@ func (x *reported) read(at string) {
 			"id": fmt.Sprintf("r%d", i), "count": r["count"],
 			"segments": []any{map[string]any{"length_mm": r["mm"], "feel": r["feel"]}},
 		}
-		if depth, ok := r["depth"]; ok {
-			root["depth"] = depth
+		for _, more := range []string{"depth", "growth"} {
+			if value, ok := r[more]; ok {
+				root[more] = value
+			}
 		}
 		list = append(list, root)
 	}
@@ -395,9 +410,6 @@ func TestSituations(t *testing.T) {
 				require.NoError(t, err)
 				now = day.Add(10 * time.Hour)
 				t.Run(one.Name, func(t *testing.T) {
-					if one.Owed && os.Getenv("OWED") == "" {
-						t.Skip("owed")
-					}
 					x := &reported{tester: tester{t, server.URL}, situation: one, now: now}
 					place := 0
 					if one.Place != nil {
