@@ -44,7 +44,7 @@ function CauseView({ desk, knowledge }: StepProps) {
         )}
         <Clashes parts={parts} desk={desk} knowledge={knowledge} />
         <NextCheck desk={desk} knowledge={knowledge} numbers={numbers} />
-        <Plan desk={desk} knowledge={knowledge} />
+        <Plan desk={desk} />
         <Row words>
           <h2>{tell("causes")}</h2>
           <Choice

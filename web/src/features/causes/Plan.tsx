@@ -8,13 +8,11 @@ import { tell } from "../../words/causes";
 import { type StepProps } from "../look";
 
 /** What to do about the causes that are acted on, by the step that picks it up. */
-export function Plan({ desk, knowledge }: StepProps) {
-  const { plan, later } = desk.server.causes;
+export function Plan({ desk }: Pick<StepProps, "desk">) {
+  const { do: actions, later: waiting } = desk.server.causes;
   const all = useQuery(cautions).data ?? [];
-  const actions = knowledge.actions.filter((a) => plan.includes(a.code));
-  const waiting = knowledge.actions.filter((a) => later.includes(a.code));
   if (actions.length + waiting.length === 0) return null;
-  const care = all.filter((c) => actions.some((a) => a.cautions?.includes(c.code)));
+  const care = all.filter((c) => actions.some((a) => a.cautions.includes(c.code)));
   return (
     <section data-part="plan">
       <h2>{tell("what-to-do")}</h2>

@@ -15,7 +15,7 @@ import { usePlant } from "../plant";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
 
-type State = "present" | "absent" | undefined;
+type State = "present" | "absent" | "unseen" | undefined;
 
 /** The findings of some parts that apply to the plant in hand. */
 function useApplying(knowledge: CauseKnowledge) {
@@ -112,7 +112,8 @@ type PartProps = {
 
 /** One part of the plant: its signs, and one tap to say that none of them is there. */
 function Part({ title, findings, desk, open, onOpen }: PartProps) {
-  const looked = findings.filter((f) => desk.noted.findings[f.code] ?? knownOf(desk, f.code)).length;
+  const told = (f: Finding) => desk.noted.findings[f.code] ?? knownOf(desk, f.code)?.state;
+  const looked = findings.filter((f) => ["present", "absent"].includes(told(f) ?? "")).length;
   const there = findings.filter((f) => desk.noted.findings[f.code] === "present").map((f) => f.name.value);
   const rest = findings.filter((f) => isOpenQuestion(desk, f));
   const none = () => {
@@ -194,9 +195,10 @@ type AnswerProps = { label: string; state: State; known?: State; onAnswer: (s: S
 const thereOrNot = [
   ["present", tell("yes")],
   ["absent", tell("no")],
+  ["unseen", tell("cannot-tell")],
 ] as const;
 
-/** Whether a finding is there. */
+/** Whether a finding is there; or nobody can tell, and then it stays open and is not asked for soon again. */
 export function Answer({ state, ...rest }: AnswerProps) {
   return <YesNo options={thereOrNot} value={state} {...rest} />;
 }

@@ -2,12 +2,12 @@ import type { CauseKnowledge, LookVerdict } from "../../lib/api/client";
 import { day } from "../../lib/dates";
 import { Day } from "../../ui/Day";
 import { Marked } from "../../ui/Mark";
-import { Headline } from "../../ui/Said";
+import { Aside, Headline } from "../../ui/Said";
 import { Say } from "../../ui/Say";
 import { Term } from "../../ui/Term";
 import { Which } from "../../ui/Which";
 import { tell } from "../../words/look";
-import { Flips, MakeReady, usePlant } from "../plant";
+import { Also, Flips, MakeReady, usePlant } from "../plant";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
 
@@ -57,7 +57,7 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
                 {name(r.finding)}
               </Term>
             </b>{" "}
-            <small>{classWords[r.class]}</small>
+            <small>{classWords[r.class]}</small> {r.on && <Aside>{tell("seen-on", { day: day(r.on) })}</Aside>}
             <p>
               <Marked text={r.why} />
             </p>
@@ -69,6 +69,7 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
           </li>
         ))}
       </ul>
+      <Also texts={v.also} />
       <InPlace texts={v.in_place} />
       <Blocks title={tell("what-holds-it-back")} blocks={v.blocks} />
       <Blocks title={tell("set-aside-because-it-cannot-wait")} blocks={v.overridden} />
@@ -141,11 +142,11 @@ function CallSaid({ call }: { call: NonNullable<LookVerdict["spike"]> }) {
         <Say of={call.words} />
       </h3>
       <p>
-        <Marked text={call.why.words} />
+        <Marked text={call.why} />
       </p>
       {call.later && (
         <p>
-          <Marked text={call.later.words} />
+          <Marked text={call.later} />
         </p>
       )}
     </>

@@ -24,7 +24,7 @@ export function useInspection(stored: Inspected) {
   const note = (part: Partial<Inspection>) =>
     desk.desk.change((now) => ({ ...now, inspection: { ...now.inspection, ...part } }));
   /** Notes findings: there, not there, or (undefined) not looked for. */
-  const find = (found: Record<string, "present" | "absent" | undefined>) =>
+  const find = (found: Record<string, "present" | "absent" | "unseen" | undefined>) =>
     desk.desk.change((now) => {
       const all = Object.entries({ ...now.inspection.findings, ...found });
       const findings = Object.fromEntries(all.filter(([, state]) => state)) as typeof now.inspection.findings;

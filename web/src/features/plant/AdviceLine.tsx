@@ -36,6 +36,23 @@ export function AdviceLine({ plantID, advice }: { plantID: number; advice: Advic
   );
 }
 
+/** What else is to be done, beside the headline. */
+export function Also({ texts }: { texts: Advice["also"] }) {
+  if (texts.length === 0) return null;
+  return (
+    <>
+      <h3>{tell("also")}</h3>
+      <ul data-part="also">
+        {texts.map((t) => (
+          <li key={t.value}>
+            <Marked text={t} />
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
 /** The single facts that would change the advice. */
 export function Flips({ advice }: { advice: Advice }) {
   if (advice.flips.length === 0) return null;

@@ -9,7 +9,7 @@ import view from "../../ui/view.module.css";
 import { Tell, tell } from "../../words/plant";
 import { Incidents } from "../history";
 import { MayI } from "../wishes";
-import { Flips, MakeReady } from "./AdviceLine";
+import { Also, Flips, MakeReady } from "./AdviceLine";
 import { Example } from "./Example";
 import { nextOf } from "./NextStep";
 import { PlantSoFar } from "./PlantSoFar";
@@ -71,6 +71,7 @@ function TheAdvice({ advice: a, next }: { advice: Advice; next: ReturnType<typeo
         </p>
       )}
       <Listed texts={a.because} most={unfolded} />
+      <Also texts={a.also} />
       {a.meanwhile.length > 0 && (
         <>
           <h3>{tell("until-then")}</h3>

@@ -1,4 +1,4 @@
 /** The plant in hand, as its steps see it. */
 export { usePlant } from "./usePlant";
 export { PlantSoFar, NormalForIt } from "./PlantSoFar";
-export { Flips, MakeReady, pageOf } from "./AdviceLine";
+export { Also, Flips, MakeReady, pageOf } from "./AdviceLine";

@@ -739,6 +739,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be done to a plant, and to which degrees: of two that contradict each other no plant is told both */
+        get: operations["actKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/aftercare": {
         parameters: {
             query?: never;
@@ -1054,23 +1071,6 @@ export interface paths {
         };
         /** Products with their strengths, kitchen measures, and the figures of the mixing bench */
         get: operations["solutionKnowledge"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/knowledge/stances": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Questions in which advice takes a side: no plant is told both */
-        get: operations["stanceKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2328,6 +2328,17 @@ export interface components {
             person?: string;
             seen: components["schemas"]["WorkSeen"][];
         };
+        ActList: {
+            acts: components["schemas"]["ActsRow"][];
+        };
+        ActsAct: Record<string, never>;
+        ActsRow: {
+            act: string;
+            /** @description degrees; those of two groups contradict each other */
+            groups: string[][];
+            /** @description it saves a plant: a worse sign never delays or hides it */
+            rescues?: boolean;
+        };
         AddDevice: {
             /** @enum {string} */
             does: "scale" | "logger";
@@ -2390,7 +2401,7 @@ export interface components {
             /** Notes */
             notes?: string;
             /** @enum {string} */
-            old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
+            old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "perlite" | "compost" | "mount" | "none" | "other";
             /**
              * Old pot, height inside
              * Format: double
@@ -2412,8 +2423,11 @@ export interface components {
              * @description where it stands, see /api/v1/places
              */
             place_id?: number;
-            /** @enum {string} */
-            pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
+            /**
+             * @description bare: it lives bare-root, none: it has none for now
+             * @enum {string}
+             */
+            pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "bare" | "none" | "other";
             /**
              * @description how easily another could be had
              * @enum {string}
@@ -2478,48 +2492,6 @@ export interface components {
              * @enum {string}
              */
             turned_out?: "right" | "wrong";
-        };
-        AdviceAdvice: {
-            because: components["schemas"]["KnowledgeText"][];
-            /** @enum {string} */
-            code: "look-first" | "check" | "feel" | "water" | "treat" | "leave" | "wait" | "soon" | "now" | "read" | "pot" | "hold" | "nest" | "ask-air" | "stay" | "tend" | "mend";
-            /** @description the single fact that would change it, the likeliest first */
-            flips: components["schemas"]["AdviceFlip"][];
-            headline: components["schemas"]["KnowledgeSentence"];
-            /**
-             * @description what the plant wants by it
-             * @enum {string}
-             */
-            kind: "act" | "check" | "home" | "leave";
-            /** @description what to do until then */
-            meanwhile: components["schemas"]["KnowledgeText"][];
-            /**
-             * @description the step where it is done
-             * @enum {string}
-             */
-            page: "look" | "unpot" | "roots" | "causes" | "cleaning" | "rehome" | "places" | "aftercare";
-            /** @description what must be ready beforehand, with its day */
-            ready: components["schemas"]["AdviceReady"][];
-            /** @description the stances it takes, see /api/v1/knowledge/stances */
-            says: string[];
-            /** @description that in words */
-            until?: components["schemas"]["KnowledgeSentence"];
-            /** @description the day it holds until, or is to be done by */
-            until_on?: string;
-        };
-        AdviceFlip: {
-            /** @description of that advice; left out where it is to be decided anew */
-            code?: string;
-            /** @description the fact, and by how much */
-            if: components["schemas"]["KnowledgeText"];
-            /** @description the advice it would be */
-            then: components["schemas"]["KnowledgeSentence"];
-        };
-        AdviceReady: {
-            cautions: components["schemas"]["KnowledgeCaution"][];
-            do: components["schemas"]["KnowledgeSentence"];
-            how: components["schemas"]["KnowledgeText"][];
-            on?: string;
         };
         Advised: {
             /** @description see the advice of the plant */
@@ -2593,7 +2565,7 @@ export interface components {
         };
         AftercareAlarm: {
             code: string;
-            says?: string[];
+            says?: components["schemas"]["ActsAct"][];
             sees: components["schemas"]["AftercareSees"][];
             then: components["schemas"]["KnowledgeText"];
             words: components["schemas"]["KnowledgeText"];
@@ -3085,12 +3057,18 @@ export interface components {
             code: string;
             /** @description it asks to leave the plant; alarms and what strips outrank it */
             leaves?: boolean;
-            /** @description the stances it takes, see /api/v1/knowledge/stances */
-            says?: string[];
+            /** @description pencil leaves never get it */
+            not_terete?: boolean;
+            /** @description what has to be seen first */
+            once?: string;
+            /** @description the acts it asks for, see /api/v1/knowledge/acts */
+            says?: components["schemas"]["ActsAct"][];
             /** @description it takes the old medium off, so it means unpotting */
             strips?: boolean;
             /** @description it is done out of the pot, so it waits while the plant is left in it */
             unpots?: boolean;
+            /** @description it asks for warmth, so it is for a plant that wants it */
+            warms?: boolean;
             words: components["schemas"]["KnowledgeText"];
         };
         CausesBand: {
@@ -3260,6 +3238,10 @@ export interface components {
             figures: components["schemas"]["CausesFigures"];
             finding_figures: components["schemas"]["CausesFindingFigures"];
             findings: components["schemas"]["CausesFinding"][];
+            /** @description findings that are such marks: then they weigh on nothing */
+            marks: components["schemas"]["KnowledgeCodes"];
+            /** @description the finding that marks are old, and nothing new is there */
+            old_marks: string;
             /** @description what holds where the user and an earlier step differ */
             own_word: components["schemas"]["KnowledgeText"];
             parts: {
@@ -3268,6 +3250,8 @@ export interface components {
             /** @description findings that do not hold together */
             rivals: components["schemas"]["CausesRivals"][];
             themes: components["schemas"]["CausesTheme"][];
+            /** @description what one could not see is not asked for again before */
+            unseen_days: components["schemas"]["KnowledgeNumber"];
             worries: components["schemas"]["CausesWorry"][];
         };
         CausesKnown: {
@@ -3303,29 +3287,6 @@ export interface components {
             base: components["schemas"]["KnowledgeNumber"];
             code: string;
             name: components["schemas"]["KnowledgeText"];
-        };
-        CausesVerdict: {
-            /** @description causes that spread and cannot be left open */
-            alarms: string[];
-            /** @description what to do about the alarms until they are settled */
-            apart?: components["schemas"]["KnowledgeSentence"];
-            /** @description the likeliest first */
-            causes: components["schemas"]["CausesJudged"][];
-            /** @description what does not hold together and wants a second look */
-            clashes: components["schemas"]["CausesClash"][];
-            /** @description looked at, and nothing harmful is likely */
-            clear?: boolean;
-            /** @description nothing more to check would change what to do */
-            enough: boolean;
-            headline: components["schemas"]["KnowledgeSentence"];
-            /** @description what earlier steps knew */
-            known: components["schemas"]["CausesKnown"][];
-            /** @description actions that wait until it is out of its pot */
-            later: string[];
-            /** @description checks worth making, the best first; empty when none would change the plan */
-            next: components["schemas"]["CausesCheck"][];
-            /** @description actions on the causes that are acted on */
-            plan: string[];
         };
         CausesWeighed: {
             /**
@@ -3780,13 +3741,13 @@ export interface components {
             reading: components["schemas"]["RootsReading"];
         };
         ComputedCauses: {
-            causes: components["schemas"]["CausesVerdict"];
+            causes: components["schemas"]["JudgementCaused"];
         };
         ComputedLook: {
             /** @description the day to look again */
             again_on?: string;
-            causes: components["schemas"]["CausesVerdict"];
-            look: components["schemas"]["LookVerdict"];
+            causes: components["schemas"]["JudgementCaused"];
+            look: components["schemas"]["JudgementLooked"];
             /** @enum {string} */
             season: "warm" | "cool";
             unpot: components["schemas"]["UnpotAdvice"];
@@ -4550,7 +4511,7 @@ export interface components {
             again?: components["schemas"]["KnowledgeSentence"];
             /** @description the day to look again */
             again_on?: string;
-            causes: components["schemas"]["CausesVerdict"];
+            causes: components["schemas"]["JudgementCaused"];
             /** @description the flowering the look went by */
             flowering?: string;
             /** Format: int64 */
@@ -4558,7 +4519,7 @@ export interface components {
             inspection: components["schemas"]["Inspection"];
             /** @description the newest finished leaf against the one before, look by look, the oldest first */
             leaves: components["schemas"]["LeafPair"][];
-            look: components["schemas"]["LookVerdict"];
+            look: components["schemas"]["JudgementLooked"];
             looked_on: string;
             /** Format: int64 */
             plant_id: number;
@@ -4596,7 +4557,7 @@ export interface components {
             decisions?: {
                 [key: string]: components["schemas"]["Decision"];
             };
-            /** @description by the code of the finding; what is left out was not looked for */
+            /** @description by the code of the finding; unseen: one could not look, or does not know; what is left out was not looked for */
             findings: {
                 [key: string]: string;
             };
@@ -4671,7 +4632,7 @@ export interface components {
             /** Notes */
             notes?: string;
             /** @enum {string} */
-            old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
+            old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "perlite" | "compost" | "mount" | "none" | "other";
             /**
              * Old pot, height inside
              * Format: double
@@ -4693,8 +4654,11 @@ export interface components {
              * @description where it stands, see /api/v1/places
              */
             place_id?: number;
-            /** @enum {string} */
-            pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
+            /**
+             * @description bare: it lives bare-root, none: it has none for now
+             * @enum {string}
+             */
+            pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "bare" | "none" | "other";
             /**
              * @description how easily another could be had
              * @enum {string}
@@ -4741,6 +4705,127 @@ export interface components {
         };
         Join: {
             code: string;
+        };
+        JudgementAdvice: {
+            /** @description what else is to be done, beside the headline */
+            also: components["schemas"]["KnowledgeText"][];
+            because: components["schemas"]["KnowledgeText"][];
+            /** @enum {string} */
+            code: "look-first" | "check" | "feel" | "water" | "treat" | "leave" | "wait" | "soon" | "now" | "read" | "pot" | "hold" | "nest" | "ask-air" | "stay" | "tend" | "mend";
+            /** @description the single fact that would change it, the likeliest first */
+            flips: components["schemas"]["JudgementFlip"][];
+            headline: components["schemas"]["KnowledgeSentence"];
+            /**
+             * @description what the plant wants by it
+             * @enum {string}
+             */
+            kind: "act" | "check" | "home" | "leave";
+            /** @description what to do until then */
+            meanwhile: components["schemas"]["KnowledgeText"][];
+            /**
+             * @description the step where it is done
+             * @enum {string}
+             */
+            page: "look" | "unpot" | "roots" | "causes" | "cleaning" | "rehome" | "places" | "aftercare";
+            /** @description what must be ready beforehand, with its day */
+            ready: components["schemas"]["JudgementReady"][];
+            /** @description the acts it asks for, see /api/v1/knowledge/acts */
+            says: components["schemas"]["ActsAct"][];
+            /** @description that in words */
+            until?: components["schemas"]["KnowledgeSentence"];
+            /** @description the day it holds until, or is to be done by */
+            until_on?: string;
+        };
+        JudgementCall: {
+            do: string;
+            /** @description when to change one's mind */
+            later?: components["schemas"]["KnowledgeText"];
+            why: components["schemas"]["KnowledgeText"];
+            /** @description that in words */
+            words: components["schemas"]["KnowledgeText"];
+        };
+        JudgementCaused: {
+            /** @description causes that spread and cannot be left open */
+            alarms: string[];
+            /** @description what to do about the alarms until they are settled */
+            apart?: components["schemas"]["KnowledgeText"];
+            /** @description the likeliest first */
+            causes: components["schemas"]["CausesJudged"][];
+            /** @description what does not hold together and wants a second look */
+            clashes: components["schemas"]["CausesClash"][];
+            /** @description looked at, and nothing harmful is likely */
+            clear?: boolean;
+            /** @description what is done about the causes that are acted on */
+            do: components["schemas"]["JudgementDoing"][];
+            /** @description nothing more to check would change what to do */
+            enough: boolean;
+            headline: components["schemas"]["KnowledgeSentence"];
+            /** @description what earlier steps knew */
+            known: components["schemas"]["CausesKnown"][];
+            /** @description what waits until it is out of its pot */
+            later: components["schemas"]["JudgementDoing"][];
+            /** @description checks worth making, the best first; empty when none would change the plan */
+            next: components["schemas"]["CausesCheck"][];
+        };
+        JudgementDoing: {
+            /** @description the step that picks it up */
+            at: string;
+            /** @description codes of cautions */
+            cautions: string[];
+            /** @description of the action */
+            code: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        JudgementFlip: {
+            /** @description of that advice; left out where it is to be decided anew */
+            code?: string;
+            /** @description the fact, and by how much */
+            if: components["schemas"]["KnowledgeText"];
+            /** @description the advice it would be */
+            then: components["schemas"]["KnowledgeSentence"];
+        };
+        JudgementHeld: {
+            code: string;
+            name: components["schemas"]["KnowledgeText"];
+            why: components["schemas"]["KnowledgeText"];
+        };
+        JudgementLooked: {
+            /** @description look again, or have it done, after so many days */
+            again_days: number;
+            /** @description what else is to be done, beside the headline */
+            also: components["schemas"]["KnowledgeText"][];
+            /** @description findings that decide, to be looked for first */
+            ask: string[];
+            /** @description what holds it back */
+            blocks: components["schemas"]["JudgementHeld"][];
+            /**
+             * @description empty when nothing was looked at
+             * @enum {string}
+             */
+            decision: "" | "leave" | "wait" | "soon" | "now" | "out";
+            headline: components["schemas"]["KnowledgeSentence"];
+            /** @description what is set right where it stands */
+            in_place: components["schemas"]["KnowledgeText"][];
+            /** @description what to do while waiting */
+            meanwhile: components["schemas"]["KnowledgeText"][];
+            /** @description what would hold it back and does not */
+            overridden: components["schemas"]["JudgementHeld"][];
+            /** @description what asks for unpotting, the weightiest first */
+            reasons: components["schemas"]["LookReason"][];
+            /** @description in-place, unpot or look */
+            rot_patch?: components["schemas"]["JudgementCall"];
+            /** @description rules that tipped it */
+            rules: components["schemas"]["LookAdvice"][];
+            /** @description the acts it asks for */
+            says: components["schemas"]["ActsAct"][];
+            /** @description cut, keep or wait */
+            spike?: components["schemas"]["JudgementCall"];
+        };
+        JudgementReady: {
+            cautions: components["schemas"]["KnowledgeCaution"][];
+            do: components["schemas"]["KnowledgeSentence"];
+            how: components["schemas"]["KnowledgeText"][];
+            on?: string;
         };
         Judging: {
             /**
@@ -5017,6 +5102,8 @@ export interface components {
         };
         LookBlock: {
             code: string;
+            /** @description the meanwhile of a kind that wants no warmth now */
+            cool?: components["schemas"]["KnowledgeText"];
             /** @description look again after so many days */
             days: components["schemas"]["KnowledgeNumber"];
             meanwhile: components["schemas"]["KnowledgeText"];
@@ -5025,13 +5112,8 @@ export interface components {
             wait_for: components["schemas"]["KnowledgeText"];
             why: components["schemas"]["KnowledgeText"];
         };
-        LookCall: {
-            do: string;
-            /** @description when to change one's mind */
-            later?: components["schemas"]["LookAdvice"];
-            why: components["schemas"]["LookAdvice"];
-            /** @description that in words */
-            words: components["schemas"]["KnowledgeSentence"];
+        LookCarry: {
+            words: components["schemas"]["KnowledgeText"];
         };
         LookFigures: {
             /** @description while something that spreads is not ruled out */
@@ -5049,6 +5131,8 @@ export interface components {
             moved_days: components["schemas"]["KnowledgeNumber"];
             /** @description look again meanwhile */
             moved_look_days: components["schemas"]["KnowledgeNumber"];
+            /** @description old marks are looked at once more after so many days */
+            old_days: components["schemas"]["KnowledgeNumber"];
             /** @description a patch of rot that is treated in its pot */
             patch_days: components["schemas"]["KnowledgeNumber"];
             soon_days: components["schemas"]["KnowledgeNumber"];
@@ -5065,24 +5149,40 @@ export interface components {
             water_days: components["schemas"]["KnowledgeNumber"];
         };
         LookInPlace: {
+            code: string;
             /** @description within so many days */
             days?: components["schemas"]["KnowledgeNumber"];
             finding: string;
+            /** @description kinds that it is for; none: all the others */
+            groups?: string[];
             words: components["schemas"]["KnowledgeText"];
         };
         LookKnowledge: {
             blocks: components["schemas"]["LookBlock"][];
+            carry: components["schemas"]["LookCarry"];
             /** @description causes that drown it */
             drowns: components["schemas"]["KnowledgeCodes"];
+            /** @description rests in which a kind drops leaves, cool and dry */
+            dry_rest: components["schemas"]["KnowledgeCodes"];
             /** @description causes that eat its roots */
             eats: components["schemas"]["KnowledgeCodes"];
+            /** @description the finding of a few dead roots, which is only a note */
+            few_dead: string;
             figures: components["schemas"]["LookFigures"];
             /** @description causes whose guests a mineral medium harbours far less */
             guests: components["schemas"]["KnowledgeCodes"];
             in_place: components["schemas"]["LookInPlace"][];
+            /** @description the finding that is no sign in a dry rest */
+            leaf_fall: string;
+            /** @description the finding of marks that are old */
+            old_marks: string;
+            /** @description the finding of what is dry above and wet below */
+            over_wet: string;
             rules: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description findings of rot that runs on */
+            runs: components["schemas"]["KnowledgeCodes"];
             signs: components["schemas"]["LookSign"][];
             /** @description findings that end a tide-over */
             smells: components["schemas"]["KnowledgeCodes"];
@@ -5092,7 +5192,8 @@ export interface components {
             /** @enum {string} */
             class: "plan" | "soon" | "now";
             finding: string;
-            meanwhile?: components["schemas"]["KnowledgeText"];
+            /** @description the day it was seen, where that is too long ago to be said of today */
+            on?: string;
             why: components["schemas"]["KnowledgeText"];
         };
         LookSign: {
@@ -5103,6 +5204,11 @@ export interface components {
             /** @description plan, soon or now */
             class: components["schemas"]["KnowledgeCode"];
             finding: string;
+            /**
+             * @description what it is a sign of
+             * @enum {string}
+             */
+            harm?: "" | "spreads" | "eats" | "drowns" | "thirst" | "film" | "stale";
             /** @description the class in the cool season */
             in_cool?: components["schemas"]["KnowledgeCode"];
             in_groups?: {
@@ -5116,41 +5222,11 @@ export interface components {
             not_if_climber?: boolean;
             /** @description it is the roots that ask for it */
             roots?: boolean;
-            /** @description stances of the meanwhile */
-            says?: string[];
+            /** @description acts of the meanwhile */
+            says?: components["schemas"]["ActsAct"][];
             /** @description causes that explain it, and that unpotting does not help */
             unless?: string[];
             why: components["schemas"]["KnowledgeText"];
-        };
-        LookVerdict: {
-            /** @description look again, or have it done, after so many days */
-            again_days: number;
-            /** @description findings that decide, to be looked for first */
-            ask: string[];
-            /** @description what holds it back */
-            blocks: components["schemas"]["LookBlock"][];
-            /**
-             * @description empty when nothing was looked at
-             * @enum {string}
-             */
-            decision: "" | "leave" | "wait" | "soon" | "now" | "out";
-            headline: components["schemas"]["KnowledgeSentence"];
-            /** @description what is set right where it stands */
-            in_place: components["schemas"]["KnowledgeText"][];
-            /** @description what to do while waiting */
-            meanwhile: components["schemas"]["KnowledgeText"][];
-            /** @description what would hold it back and does not */
-            overridden: components["schemas"]["LookBlock"][];
-            /** @description what asks for unpotting, the weightiest first */
-            reasons: components["schemas"]["LookReason"][];
-            /** @description in-place, unpot or look */
-            rot_patch?: components["schemas"]["LookCall"];
-            /** @description rules that tipped it */
-            rules: components["schemas"]["LookAdvice"][];
-            /** @description the stances it takes */
-            says: string[];
-            /** @description cut, keep or wait */
-            spike?: components["schemas"]["LookCall"];
         };
         LookWater: {
             /** @description water or air cannot leave */
@@ -5883,7 +5959,7 @@ export interface components {
         };
         Plant: {
             /** @description the one advice for it today; left out in lists and where it cannot be read */
-            advice?: components["schemas"]["AdviceAdvice"];
+            advice?: components["schemas"]["JudgementAdvice"];
             /** @description that in short */
             advised?: components["schemas"]["Advised"];
             /** @description what to do on the alarms that sound */
@@ -5998,7 +6074,7 @@ export interface components {
             top_dry?: boolean;
         };
         PotOrHold: {
-            advice: components["schemas"]["AdviceAdvice"];
+            advice: components["schemas"]["JudgementAdvice"];
             decision: components["schemas"]["RehomeVerdict"];
         };
         PotWeight: {
@@ -6676,9 +6752,6 @@ export interface components {
         PutDays: {
             days: components["schemas"]["ClimateDay"][];
         };
-        QuestionList: {
-            questions: components["schemas"]["StancesQuestion"][];
-        };
         Queued: {
             /** Format: int64 */
             id: number;
@@ -7071,8 +7144,8 @@ export interface components {
             reason: components["schemas"]["KnowledgeText"];
             /** @description where the row itself says which */
             route?: string;
-            /** @description the stances it takes */
-            says?: string[];
+            /** @description the acts it asks for */
+            says?: components["schemas"]["ActsAct"][];
         };
         RehomeJob: {
             /** @description made ready so many days before */
@@ -7264,8 +7337,8 @@ export interface components {
             reasons: components["schemas"]["KnowledgeText"][];
             /** @description the advised first */
             routes: components["schemas"]["RehomeChoice"][];
-            /** @description the stances it takes */
-            says: string[];
+            /** @description the acts it asks for */
+            says: components["schemas"]["ActsAct"][];
             /** @description the side taken, where growers differ on it */
             side?: components["schemas"]["DisputesSide"];
             /** @description what has to be seen before this changes */
@@ -8451,11 +8524,6 @@ export interface components {
             /** @description those that touched it last first */
             exposed: components["schemas"]["Contacted"][];
         };
-        StancesQuestion: {
-            one: string;
-            other: string;
-            question: components["schemas"]["KnowledgeText"];
-        };
         Standing: {
             /** @enum {string} */
             medium: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
@@ -9017,8 +9085,8 @@ export interface components {
             groups?: string[];
             media?: string[];
             pots?: string[];
-            /** @description the stances it takes, see /api/v1/knowledge/stances */
-            says?: string[];
+            /** @description the acts it asks for, see /api/v1/knowledge/acts */
+            says?: components["schemas"]["ActsAct"][];
             words: components["schemas"]["KnowledgeText"];
         };
         Unwatch: {
@@ -9133,9 +9201,12 @@ export interface components {
             wish: string;
         };
         WishesFigures: {
-            above_injury_k: components["schemas"]["KnowledgeNumber"];
             bulbs_stay: components["schemas"]["KnowledgeNumber"];
             doubtful_days: components["schemas"]["KnowledgeNumber"];
+            /** @description one that came less long ago is a newcomer */
+            here_days: components["schemas"]["KnowledgeNumber"];
+            /** @description a nest is not lifted before */
+            nest_days: components["schemas"]["KnowledgeNumber"];
             recheck_days: components["schemas"]["KnowledgeNumber"];
             treat_from_c: components["schemas"]["KnowledgeNumber"];
         };
@@ -9147,10 +9218,18 @@ export interface components {
             /** @description kinds that are kept dry through their rest */
             dry_rest: components["schemas"]["KnowledgeCodes"];
             figures: components["schemas"]["WishesFigures"];
+            /** @description findings of which one at least was looked for, where nothing is said to be found */
+            looked_for: components["schemas"]["KnowledgeCodes"];
             /** @description those that terete leaves never get */
             not_on_terete: components["schemas"]["KnowledgeCodes"];
             /** @description actions of causes that name a product */
             products: components["schemas"]["KnowledgeCodes"];
+            /** @description gates of protocols that give a reservoir */
+            reservoirs: components["schemas"]["KnowledgeCodes"];
+            /** @description kinds that take sun */
+            sun_kinds: components["schemas"]["KnowledgeCodes"];
+            /** @description findings that a product helps against */
+            treated: components["schemas"]["KnowledgeCodes"];
             wishes: components["schemas"]["WishesWish"][];
         };
         WishesRoot: {
@@ -9171,8 +9250,8 @@ export interface components {
             /** @description the question on whose side it hangs */
             follows?: string;
             instead?: components["schemas"]["KnowledgeText"];
-            /** @description the stances it takes */
-            says?: string[];
+            /** @description the acts it asks for */
+            says?: components["schemas"]["ActsAct"][];
         };
         WishesWish: {
             /**
@@ -13518,6 +13597,62 @@ export interface operations {
             };
         };
     };
+    actKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     aftercareKnowledge: {
         parameters: {
             query?: never;
@@ -14542,62 +14677,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SolutionsKnowledge"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    stanceKnowledge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["QuestionList"];
                 };
             };
             /** @description Unauthorized */
