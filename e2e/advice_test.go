@@ -82,7 +82,7 @@ func TestTheOneQuestionThatDecidesIsAskedFirst(t *testing.T) {
 			p := open(t, s.url, phone)
 			lookAtNew(p, "Shelf moth", "Phalaenopsis and kin")
 			p.found("Leaves", "leaves-limp")
-			p.see(".said-headline", "Feel the medium first. Is it wet?")
+			p.see(".said-headline", "Push a finger into the medium. Dry to the first knuckle: water it through.")
 			p.fits(phone.width)
 			p.tap(`[data-part='asked'] [data-finding="`+finding+`"] button`, "Yes")
 			p.see(".said-headline", then)

@@ -221,7 +221,7 @@ func (a *Advice) inPot(p *patient.Patient) {
 		a.Because = append(a.Because, b.Why)
 	}
 	a.Meanwhile = append(a.Meanwhile, instructs(slices.Concat(v.InPlace, v.Meanwhile))...)
-	a.Also = append(a.Also, also(v)...)
+	a.Also = append(a.Also, also(at, v)...)
 	if p.Look() != nil {
 		a.UntilOn = LookAgainOn(at, v)
 	}

@@ -4,6 +4,7 @@ import (
 	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
+	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
@@ -51,7 +52,7 @@ type Call struct {
 func OfLook(p *patient.Patient) Looked {
 	v := look.Table().Decide(p)
 	return Looked{
-		Verdict: v, Headline: LineOf(v.Line).Rests(v.Facts()...), Also: also(v), Meanwhile: instructs(v.Meanwhile),
+		Verdict: v, Headline: LineOf(v.Line).Rests(v.Facts()...), Also: also(p, v), Meanwhile: instructs(v.Meanwhile),
 		InPlace: instructs(v.InPlace), Blocks: held(v.Blocks), Overridden: held(v.Overridden), Spike: callOf(v.Spike), RotPatch: callOf(v.RotPatch),
 	}
 }
@@ -59,16 +60,21 @@ func OfLook(p *patient.Patient) Looked {
 // LineOf is a look in a line.
 func LineOf(l look.Line) knowledge.Sentence { return knowledge.Say(look.Table().Words(l)) }
 
-// also is what is to be done beside the line of a look, each with its moment.
-func also(v look.Verdict) []Instruction {
+// also is what is to be done beside the line of a look, each with its moment: the move keeps its day.
+func also(p *patient.Patient, v look.Verdict) []Instruction {
 	list := []Instruction{}
 	for _, l := range v.Also {
-		i := spoken(LineOf(l).Rests(v.Facts()...), look.Table().Rules["treat"].Provenance)
-		when := message.When{Is: message.AtOnce}
-		if l.Say == look.Soon {
-			when = message.When{Is: message.ByDay}
+		line, when := LineOf(l).Rests(v.Facts()...), message.When{Is: message.AtOnce}
+		if moves := l.Block != "" || l.Say == look.Soon; moves {
+			on := dates.After(p.Today(), v.MoveDays)
+			when = message.When{Is: message.OnDay, Day: on}
+			decision := look.Wait
+			if l.Say == look.Soon {
+				decision, when.Is = look.Soon, message.ByDay
+			}
+			line.Value = message.All(line.Value, Again(decision, line, on).Value)
 		}
-		list = append(list, i.at(when))
+		list = append(list, spoken(line, look.Table().Rules["treat"].Provenance).at(when))
 	}
 	for _, p := range acts.Instead(v.Lost) {
 		list = append(list, instruct(p.Words.Rests(p.Rests...)).at(message.When{Is: message.Once}))

@@ -44,6 +44,7 @@ type Verdict struct {
 	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
 	Line       Line             `json:"-"`
 	Also       []Line           `json:"-"` // what else is to be done, beside the line
+	MoveDays   int              `json:"-"` // of what else: days until the move is looked at again, or done
 	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
 	Blocks     []Block          `json:"-"` // what holds it back
 	Overridden []Block          `json:"-"` // what would hold it back and does not
@@ -224,7 +225,8 @@ func (d *decider) beside(water string) {
 		if d.v.Decision == Now {
 			d.v.Also = append(d.v.Also, Line{Say: Treat})
 		} else {
-			d.v.Also = append(d.v.Also, d.v.Line)
+			d.v.Also, d.v.MoveDays = append(d.v.Also, d.v.Line), d.v.AgainDays
+			d.v.AgainDays = min(d.v.AgainDays, int(d.Figures.SoonerDays.Value))
 			d.line(Line{Say: Treat})
 		}
 		d.rule("treat")

@@ -68,6 +68,9 @@ func (d *decider) propose() {
 			})
 		}
 	}
+	if d.drinks() { // what keeps it on the dry side waits until it has drunk
+		all = slices.DeleteFunc(all, func(p acts.Proposal) bool { return acts.Of(p.Words.Sense) == acts.WaterLess })
+	}
 	for i, p := range all {
 		if a := acts.Of(p.Words.Sense); p.Words.Sense.Type == message.Instruction && !slices.Contains(p.Acts, a) {
 			all[i].Acts = append(slices.Clone(p.Acts), a)
@@ -145,6 +148,13 @@ func (d *decider) waters() (asked []acts.Proposal) {
 		says(acts.Must, acts.Drowns, knowledge.Codes{Values: []string{d.OverWet}}, acts.NoWater, acts.NoSoak)
 	}
 	return asked
+}
+
+// drinks holds where thirst is answered with water, felt for first or not.
+func (d *decider) drinks() bool {
+	return slices.ContainsFunc(append([]Line{d.v.Line}, d.v.Also...), func(l Line) bool {
+		return slices.Contains([]string{WaterIt, WaterLittle, Feel, FeelLittle}, l.Say)
+	})
 }
 
 // dangers are what is seen to spread, at the tips and in the plant.
