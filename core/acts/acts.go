@@ -27,6 +27,7 @@ var (
 	Leave       = Act{Act: "home", Degree: "leave"}
 	Water       = Act{Act: "water", Degree: "through"}
 	WaterLittle = Act{Act: "water", Degree: "a-little"}
+	Flush       = Act{Act: "water", Degree: "flush"}
 	WaterLess   = Act{Act: "water", Degree: "less"}
 	NoWater     = Act{Act: "water", Degree: "none"}
 	Feed        = Act{Act: "feed", Degree: "usual"}

@@ -101,8 +101,8 @@ func (c *InCare) schedule(care *Care, today string) {
 				if gives && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
 					d.On, d.From = today, today
 				}
-				if says == acts.WaterLittle && acts.Of(d.Do.Sense).Against(says) {
-					d.sip(r.Code)
+				if acts.Of(d.Do.Sense).Against(says) {
+					d.give(says, r.Code)
 				}
 			}
 			care.Due = append(care.Due, d)
@@ -127,6 +127,8 @@ func (c *InCare) waterStance() acts.Act {
 		return acts.Act{}
 	case c.says(acts.NoWater):
 		return acts.NoWater
+	case c.says(acts.Flush): // tided over, however often it is watered
+		return acts.Flush
 	case c.Stands().Checked().WateredSince(c.Look().On):
 	case c.says(acts.WaterLittle):
 		return acts.WaterLittle
@@ -136,9 +138,9 @@ func (c *InCare) waterStance() acts.Act {
 	return acts.Act{}
 }
 
-// sip makes a sip of a watering.
-func (d *Due) sip(by string) {
-	job, _ := Table().Job("sip")
+// give makes a watering of another, by what its look asks for: a sip, through, or a flush.
+func (d *Due) give(says acts.Act, by string) {
+	job, _ := Table().Job(map[acts.Act]string{acts.WaterLittle: "sip", acts.Water: "water", acts.Flush: "flush"}[says])
 	d.Job, d.Late, d.Water, d.Minutes = job.Code, job.Late, job.Water, job.Minutes.Value
 	d.Do = knowledge.Say(job.Do).At(message.When{Is: message.OnDay, Day: d.On}).Rests(by)
 }

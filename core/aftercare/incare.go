@@ -245,17 +245,18 @@ func (c *InCare) hereSince(today string) string {
 
 // tidedSince is the day of a look that waits with a plant in bad medium.
 func (c *InCare) tidedSince() string {
-	at := c.Stands().AtItsLook()
-	l := at.Look()
-	if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
-		return ""
+	for _, at := range []*patient.Patient{c.Stands().AtItsLook(), c.AtLook()} { // and what was seen since
+		l := at.Look()
+		if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
+			continue
+		}
+		v := look.Table().Decide(at)
+		tides := slices.ContainsFunc(v.Rules, func(a look.Advice) bool { return a.Rule == look.TideOver })
+		if v.Decision == look.Wait && tides {
+			return l.On
+		}
 	}
-	v := look.Table().Decide(at)
-	tides := slices.ContainsFunc(v.Rules, func(a look.Advice) bool { return a.Rule == look.TideOver })
-	if v.Decision != look.Wait || !tides {
-		return ""
-	}
-	return l.On
+	return ""
 }
 
 // patchSince is the day on which a small patch of rot was treated in its pot.

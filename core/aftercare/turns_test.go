@@ -282,8 +282,13 @@ func TestWaterByTheLookAndByAlarms(t *testing.T) {
 			"leaves-limp": patient.Present, "pot-light": patient.Present,
 		}})
 	}
-	assert.LessOrEqual(t, due(thirsty().on(1), "little").On, day(1), "today")
-	assert.Greater(t, due(thirsty().does(1, "little").on(2), "little").On, day(2))
+	assert.LessOrEqual(t, due(thirsty().on(1), "water").On, day(1), "today, and through, as its look says")
+	assert.Nil(t, due(thirsty().on(1), "little"), "one watering, to one degree")
+	assert.Greater(t, due(thirsty().does(1, "water").on(2), "little").On, day(2))
+	rests := longHoused(t, "cattleya", patient.Inspection{Growth: patient.Resting, Findings: patient.Findings{
+		"bulbs-shrivelled": patient.Present, "pot-light": patient.Present,
+	}})
+	assert.LessOrEqual(t, due(rests.on(1), "sip").On, day(1), "at rest a sip")
 	wet := func(l *life) *life { return l.sees(8, patient.Checkin{Medium: "wet", Leaf: "limp"}) }
 	c := wet(bark(t)).on(8)
 	assert.Nil(t, due(c, "little"))

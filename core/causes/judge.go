@@ -125,8 +125,12 @@ type Verdict struct {
 // to 1. A plant of which nothing was noted has no cause and no check.
 func (k *Knowledge) Judge(p *patient.Patient) Verdict { return k.judge(cluesOf(p)) }
 
-// Hear is what the causes of a patient come to, as other engines hear of it.
-func Hear(p *patient.Patient) patient.Heard { return Table().Judge(p).Heard() }
+// Hear is what the causes of a patient come to, as other engines hear of it: without what moved each, and without
+// the next check.
+func Hear(p *patient.Patient) patient.Heard {
+	v, _ := Table().believe(cluesOf(p))
+	return v.Heard()
+}
 
 // KeepApart is what to do about causes that spread and cannot be left open.
 func (k *Knowledge) KeepApart(alarms []string) message.Message {
@@ -173,22 +177,35 @@ type inquiry struct {
 	findings []seen
 	looked   bool // at anything that causes are judged by
 	settled  []held
+	alone    *posterior // by the findings alone
 	believed *posterior // with what is settled taken for so
 }
 
 func (k *Knowledge) judge(c clues) Verdict {
+	v, of := k.believe(c)
+	k.moved(v.Causes, of.alone, of.findings)
+	v.Clashes = k.clashes(c, of.findings)
+	if of.looked {
+		v.Next = of.next(v.Alarms)
+		v.Enough = len(v.Next) == 0
+	}
+	v.Line = of.line(v)
+	v.Headline, v.Clear = knowledge.Say(k.Words(v.Line)), v.Line.Clear()
+	return v
+}
+
+// believe weighs what is known: the chances, what is acted on, and the plan.
+func (k *Knowledge) believe(c clues) (Verdict, inquiry) {
 	m := k.modelFor(c.Group)
 	findings, known, looked := k.read(c)
 	settled := k.settled(c)
 	alone := m.weigh(findings, nil)
 	v := Verdict{
-		Causes:  k.judged(alone, findings, c.Settled),
-		Known:   known,
-		Clashes: k.clashes(c, findings),
-		Alarms:  []string{},
-		Next:    []Check{},
+		Causes: k.judged(alone, c.Settled), Known: known, Clashes: []Clash{}, Alarms: []string{}, Next: []Check{},
 	}
-	of := inquiry{Knowledge: k, clues: c, findings: findings, looked: looked, settled: settled, believed: alone}
+	of := inquiry{
+		Knowledge: k, clues: c, findings: findings, looked: looked, settled: settled, alone: alone, believed: alone,
+	}
 	if slices.ContainsFunc(settled, func(h held) bool { return h != open }) {
 		of.believed = m.weigh(findings, settled)
 	}
@@ -205,13 +222,7 @@ func (k *Knowledge) judge(c clues) Verdict {
 	if len(v.Alarms) > 0 || slices.ContainsFunc(v.Plan, Strips) {
 		v.Plan = slices.DeleteFunc(v.Plan, leaves)
 	}
-	if looked {
-		v.Next = of.next(v.Alarms)
-		v.Enough = len(v.Next) == 0
-	}
-	v.Line = of.line(v)
-	v.Headline, v.Clear = knowledge.Say(k.Words(v.Line)), v.Line.Clear()
-	return v
+	return v, of
 }
 
 // Two means against film, of which one is enough: light kept from the wall, or peroxide on hard
@@ -284,8 +295,8 @@ func (k *Knowledge) settled(c clues) []held {
 	return all
 }
 
-// judged puts each cause with its chance and what moved it.
-func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]patient.Word) []Judged {
+// judged puts each cause with its chance.
+func (k *Knowledge) judged(p *posterior, settled map[string]patient.Word) []Judged {
 	all := make([]Judged, len(k.Causes))
 	for c, cause := range k.Causes {
 		o := p.model.prior[c]
@@ -294,6 +305,14 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 			Settled: settled[cause.Code], Findings: []Weighed{},
 		}
 	}
+	slices.SortStableFunc(all, func(a, b Judged) int {
+		return cmp.Or(cmp.Compare(k.stands(a), k.stands(b)), cmp.Compare(b.Chance, a.Chance))
+	})
+	return all
+}
+
+// moved puts with each cause what moved it.
+func (k *Knowledge) moved(all []Judged, p *posterior, findings []seen) {
 	var noted []int
 	for f, s := range findings {
 		if s != notLooked {
@@ -302,15 +321,15 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 	}
 	without := make([][]float64, len(findings))
 	inParallel(noted, func(f int) { without[f] = p.without(f, findings[f]) })
-	for _, f := range noted {
-		s := findings[f]
-		for c := range all {
+	for i := range all {
+		c := k.causeAt[all[i].Code]
+		for _, f := range noted {
 			moved := decibans(oddsOf(p.chances[c]) / oddsOf(without[f][c]))
 			if math.Abs(moved) < k.Figures.WorthNamingDB.Value {
 				continue
 			}
 			state := Present
-			if s == absent {
+			if findings[f] == absent {
 				state = Absent
 			}
 			own, speaks := k.speaks(c, f, state)
@@ -318,17 +337,11 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 				continue // what bears on it is not read the other way about
 			}
 			weighed := Weighed{k.Findings[f].Code, state, units.Rounded(moved, units.Tenths), !own}
-			all[c].Findings = append(all[c].Findings, weighed)
+			all[i].Findings = append(all[i].Findings, weighed)
 		}
-	}
-	for c := range all {
-		slices.SortStableFunc(all[c].Findings,
+		slices.SortStableFunc(all[i].Findings,
 			func(a, b Weighed) int { return cmp.Compare(math.Abs(b.Decibans), math.Abs(a.Decibans)) })
 	}
-	slices.SortStableFunc(all, func(a, b Judged) int {
-		return cmp.Or(cmp.Compare(k.stands(a), k.stands(b)), cmp.Compare(b.Chance, a.Chance))
-	})
-	return all
 }
 
 // speaks says whether the table weighs a finding on a cause, and which way it then speaks.

@@ -338,7 +338,7 @@ var once = []int{
 // Over hundreds of plants, drawn as they come (tens of thousands in the torture), every law holds.
 func TestNoPlantIsToldTwoThings(t *testing.T) {
 	_ = pots.Table() // the tables are read once, before all
-	plants := 400
+	plants := 2000
 	if os.Getenv("TORTURE") != "" {
 		plants = 40_000
 	}

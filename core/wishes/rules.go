@@ -83,7 +83,7 @@ func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] 
 func (a *asked) plans(s acts.Act) bool {
 	return slices.ContainsFunc(look.Heard(a.p).Plan, func(code string) bool {
 		action, _ := causes.Table().Action(code)
-		return slices.Contains(action.Says, s)
+		return slices.Contains(action.Acts(), s)
 	})
 }
 

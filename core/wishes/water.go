@@ -32,12 +32,14 @@ func (a *asked) water() (string, string) {
 		return "kept-dry", ""
 	case a.now.Code == judgement.Feel:
 		return "feel", a.tomorrow()
+	case a.careWater() != nil && a.careWater().On <= a.p.Today():
+		return a.careDue(), ""
+	case a.p.Stands().Checked().Dry() && a.plans(acts.Flush):
+		return "flush", ""
 	case a.p.Stands().Checked().Dry() && a.still():
 		return "little", ""
 	case a.p.Stands().Checked().Dry():
 		return a.amount("dry"), ""
-	case a.careWater() != nil && a.careWater().On <= a.p.Today():
-		return a.careDue(), ""
 	case a.careWater() != nil:
 		return "care-later", a.careWater().On
 	case a.of.WaterOn != "" && a.of.WaterOn <= a.p.Today():
