@@ -98,7 +98,7 @@ func (c *InCare) schedule(care *Care, today string) {
 					continue
 				}
 				gives := says == acts.Water || says == acts.WaterLittle
-				if gives && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
+				if gives && !c.Stands().Checked().WateredSince(c.Look().On) && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
 					d.On, d.From = today, today
 				}
 				if acts.Of(d.Do.Sense).Against(says) {
@@ -129,10 +129,9 @@ func (c *InCare) waterStance() acts.Act {
 		return acts.NoWater
 	case c.says(acts.Flush): // tided over, however often it is watered
 		return acts.Flush
-	case c.Stands().Checked().WateredSince(c.Look().On):
 	case c.says(acts.WaterLittle):
 		return acts.WaterLittle
-	case c.says(acts.Water):
+	case c.says(acts.Water) && !c.Stands().Checked().WateredSince(c.Look().On):
 		return acts.Water
 	}
 	return acts.Act{}

@@ -9,6 +9,8 @@ import (
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
+	"therapeon/core/race"
+	"therapeon/core/rehome"
 	"therapeon/core/unpot"
 )
 
@@ -112,7 +114,11 @@ type Doing struct {
 
 // OfCauses is what is done about the causes of a patient, as far as its look agrees.
 func OfCauses(p *patient.Patient, found causes.Verdict, looked look.Verdict) Caused {
-	now, later := look.Agreed(p, found.Plan, looked)
+	var decided []acts.Act
+	if p.Stands().Where() != patient.Potted {
+		decided = rehome.Table().Decide(p, race.Advised{}).Says
+	}
+	now, later := look.Agreed(p, found.Plan, looked, decided...)
 	of := Caused{Verdict: found, Do: doings(p, now), Later: doings(p, later)}
 	if len(found.Alarms) > 0 {
 		apart := spoken(knowledge.Say(causes.Table().KeepApart(found.Alarms)).Rests(found.Alarms...),

@@ -44,8 +44,8 @@ func Heard(p *patient.Patient) patient.Heard {
 }
 
 // Agreed are the actions of a plan that agree with the look and with each other, and those that wait until the
-// plant is out of its pot.
-func Agreed(p *patient.Patient, plan []string, v Verdict) (now, later []string) {
+// plant is out of its pot. What else was decided for it is heard before them too.
+func Agreed(p *patient.Patient, plan []string, v Verdict, decided ...acts.Act) (now, later []string) {
 	now, later = []string{}, []string{}
 	stays := v.Stays(p) || p.Stands().InNest()
 	all := slices.Clone(v.Proposed)
@@ -53,8 +53,10 @@ func Agreed(p *patient.Patient, plan []string, v Verdict) (now, later []string) 
 		all[i].Force = acts.Must // the look is heard before its causes
 	}
 	if !stays {
-		all = append(all, acts.Proposal{Acts: []acts.Act{acts.Unpot}, Force: acts.Must})
+		decided = append(slices.Clone(decided), acts.Unpot)
 	}
+	all = append(all, acts.Proposal{Acts: decided, Force: acts.Must})
+	still := p.Growth() == patient.Resting || p.Growth() == patient.Idle
 	for _, code := range plan {
 		a, _ := causes.Table().Action(code)
 		does := slices.DeleteFunc(a.Acts(), func(act acts.Act) bool { return act == acts.Unpot })
@@ -66,8 +68,8 @@ func Agreed(p *patient.Patient, plan []string, v Verdict) (now, later []string) 
 		switch {
 		case !slices.ContainsFunc(kept, func(p acts.Proposal) bool { return p.From == code }):
 		case a.Warms && !WantsWarmth(p):
-		case p.Stands().Rehoused() != nil && acts.Water.Among(a.Acts()) && !acts.Water.Among(v.Says):
-			// its aftercare waters it
+		case (still || p.Stands().Rehoused() != nil) && slices.Contains(a.Acts(), acts.Water) && !acts.Water.Among(v.Says):
+			// it takes little up, or its aftercare waters it
 		case stays && a.Unpots:
 			later = append(later, code)
 		default:

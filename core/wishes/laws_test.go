@@ -3,6 +3,7 @@ package wishes_test
 import (
 	"maps"
 	"math/rand/v2"
+	"os"
 	"runtime"
 	"slices"
 	"strings"
@@ -29,6 +30,9 @@ import (
 func everyPlant(t *testing.T, plants int, seed uint64, law func(n int, d drawer, p *patient.Patient)) {
 	t.Helper()
 	_, _ = look.Table(), wishes.Table()
+	if os.Getenv("TORTURE") != "" {
+		plants *= 20
+	}
 	var wait sync.WaitGroup
 	for worker := range runtime.NumCPU() {
 		wait.Go(func() {
@@ -63,9 +67,7 @@ func tells(p *patient.Patient) (list []message.Sense, a judgement.Advice) {
 	}
 	if look.Holds(p) {
 		at := p.AtLook()
-		found := causes.Table().Judge(at)
-		v := look.Table().Decide(at)
-		of := judgement.OfCauses(at, found, v)
+		of := judgement.OfCauses(at, asHeard(at), look.Table().Decide(at))
 		list = append(list, of.Apart.Sense())
 		for _, d := range of.Do {
 			list = append(list, d.Words.Sense())

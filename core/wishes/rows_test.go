@@ -92,6 +92,15 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 	shown("2030-05-01", patient.Inspection{Growth: patient.NewRoots})
 	shown("2030-05-01", patient.Inspection{Findings: patient.Findings{"buds-drop": patient.Present}})
 	shown("2030-05-01", patient.Inspection{Growth: patient.Idle})
+	salty := &patient.Patient{
+		Profile: well, Now: (drawer{}).noon(), Intake: patient.Intake{Pot: "clear", OldMedium: "bark", LeafCount: 5},
+		Judge: func(*patient.Patient) patient.Heard {
+			return patient.Heard{Plan: []string{"soak-flush"}, Asked: map[string][]string{"soak-flush": {"salt-burn"}}}
+		},
+		Looks: []patient.Look{{On: "2030-05-10", Noted: patient.Inspection{Findings: patient.Findings{"crust": patient.Present}}}},
+		Seen:  []patient.Seen{{On: "2030-05-14", Noted: patient.Checkin{Medium: "dry"}}},
+	}
+	see(salty, wishes.Ask{})
 	gate := &patient.Patient{
 		Profile: well, Now: (drawer{}).noon(), Intake: patient.Intake{Pot: "clear", OldMedium: "mineral", LeafCount: 5},
 	}

@@ -22,6 +22,8 @@ func (a *asked) water() (string, string) {
 		return "out", ""
 	case a.j.Asks(acts.NoWater):
 		return a.withheld(), ""
+	case a.of.Care != nil && a.of.Care.HeldBack == "alarm":
+		return "withheld", ""
 	case a.j.Asks(acts.WaterLittle):
 		return "little", ""
 	case a.j.Asks(acts.Water) && a.tided():
