@@ -116,7 +116,7 @@ func twice(all []told, today string) (list []string) {
 	var now []told
 	for _, s := range all {
 		of := slices.ContainsFunc(moved, func(part string) bool { return strings.Contains(s.page, part) })
-		if of && s.tells() && (s.day == "" || s.day <= today || s.is == "now" || s.is == "may") {
+		if of && s.tells() && s.is != "once" && (s.day == "" || s.day <= today || s.is == "now" || s.is == "may") {
 			now = append(now, s)
 		}
 	}

@@ -88,7 +88,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 	lookAtNew(p, "Limp 4", "Phalaenopsis and kin")
 	p.found("Leaves", "leaves-limp")
 	p.none("Leaves")
-	p.see(".said-headline", "Feel the medium first. Is it wet? Look again on "+onDay(1)+".")
+	p.see(".said-headline", "Push a finger into the medium. Dry to the first knuckle: water it through. Damp: leave it. Wet: give none, and note it here. Look again on "+onDay(1)+".")
 	p.see("[data-part='look-why'] li", "Push a finger or a dry stick into it, and say which.")
 	p.found("Pot", "stays-wet")
 	p.see(".said-headline", "Unpot it now.") // thirsty in wet medium: its roots do not drink

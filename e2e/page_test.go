@@ -133,7 +133,7 @@ func TestTheLookBeginsWithWhatWorries(t *testing.T) {
 	p.tap(`[data-field="What worries you?"] label`, "Something crawls")
 	assert.Len(t, p.MustElements("[data-part='asked'] [data-finding]"), 3)
 	p.tap(`[data-part='asked'] [data-finding="moving-specks"] button`, "Yes")
-	p.see(".said-headline", "Leave it in its pot, and treat it. Look again on "+onDay(7))
+	p.see(".said-headline", "Treat it today, where it stands. Look again on "+onDay(7))
 	p.tap(`[data-field="What worries you?"] label`, "Nothing")
 	p.see(`[data-part='asked'] [data-finding="stays-wet"]`, "")
 	p.gone(`[data-part='asked'] [data-finding="white-wax"]`, "")
@@ -144,7 +144,7 @@ func TestTheLookBeginsWithWhatWorries(t *testing.T) {
 	p.fitsBoth()
 	p.hit("Escape")
 	p.visit(s.url)
-	p.see(".bench-next", "Leave it in its pot, and treat it.")
+	p.see(".bench-next", "Treat it today, where it stands.")
 }
 
 // An empty bench teaches with a worked example: one is shown round it by keyboard, and takes it

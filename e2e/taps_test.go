@@ -124,7 +124,7 @@ func TestMitesTakeFewTapsToTheNextRound(t *testing.T) {
 	p.tap(".bench-groups button", "Cymbidium")
 	p.tap(`[data-field="What worries you?"] label`, "Something crawls")
 	p.tap(`[data-part='asked'] [data-finding="moving-specks"] button`, "Yes")
-	p.see(".said-headline", "Leave it in its pot, and treat it.")
+	p.see(".said-headline", "Treat it today, where it stands.")
 	p.tap("[data-part='next-step'] a", "Treat it")
 	p.still()
 	p.see(".cleaning-end [data-all]", "All 5 are done") // two have cautions that nobody read yet

@@ -407,7 +407,7 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 	}
 	a := judgement.For(v.Patient, judgement.Known{Race: of, Care: &care})
 	turn := v.Patient.Turn()
-	p.Advice, p.Suspect, p.Handle = &a, turn == patient.Suspected, knowledge.Say(turn.Words())
+	p.Advice, p.Suspect, p.Handle = &a, turn == patient.Suspected, judgement.Handling(turn)
 	p.Advised = &bench.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Until: a.Until, Page: a.Page}
 	return nil
 }

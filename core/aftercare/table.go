@@ -230,6 +230,16 @@ func (k *Knowledge) Job(code string) (Job, bool) {
 	return k.Jobs[i], true
 }
 
+// ProtocolName is what a protocol is called; false where there is none of that code.
+func (k *Knowledge) ProtocolName(code string) (message.Message, bool) {
+	for _, p := range slices.Concat(k.Protocols, k.Beside) {
+		if p.Code == code {
+			return p.Name, true
+		}
+	}
+	return message.Message{}, false
+}
+
 // place is where a job comes in a round.
 func (k *Knowledge) place(code string) int {
 	return slices.IndexFunc(k.Jobs, func(j Job) bool { return j.Code == code })

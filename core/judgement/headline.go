@@ -83,6 +83,7 @@ type Advice struct {
 	Meanwhile []Instruction      `json:"meanwhile" required:"true" description:"what to do until then"`
 	Flips     []Flip             `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
 	Ready     []Ready            `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
+	Rests     []Premise          `json:"rests" required:"true" description:"what it rests on, each with its day where that is known"`
 	Says      []acts.Act         `json:"says" required:"true" description:"the acts it asks for, see /api/v1/knowledge/acts"`
 	Line      Line               `json:"-"`
 }
@@ -155,7 +156,7 @@ func Brief(p *patient.Patient, by Known) Advice {
 	of := by.Race
 	d := rehome.Table().Decide(p, of)
 	a := Advice{
-		Because: []knowledge.Text{}, Also: []Instruction{}, Meanwhile: []Instruction{}, Flips: []Flip{}, Ready: []Ready{},
+		Because: []knowledge.Text{}, Also: []Instruction{}, Rests: []Premise{}, Meanwhile: []Instruction{}, Flips: []Flip{}, Ready: []Ready{},
 		Says: []acts.Act{},
 	}
 	if p.Stands().Where() == patient.Potted && d.Code != "housed" {
@@ -168,6 +169,7 @@ func Brief(p *patient.Patient, by Known) Advice {
 	}
 	a.Headline, a.Until = a.Line.Said(a.UntilOn)
 	a.Kind = a.Line.Kind()
+	a.Rests = premises(p, a.Line.Facts)
 	return a
 }
 

@@ -143,6 +143,9 @@ func doings(p *patient.Patient, plan []string) []Doing {
 	return list
 }
 
+// Handling is when it is handled among the others, by what it may carry; nothing for a clean plant.
+func Handling(t patient.Turn) knowledge.Sentence { return knowledge.Say(t.Words()) }
+
 // OfUnpotting is how a patient comes out of its pot, by what its look asks for.
 func OfUnpotting(p *patient.Patient, looked look.Verdict) unpot.Advice {
 	return unpot.Table().Advise(p, looked.Says)

@@ -1,6 +1,7 @@
 package patient
 
 import (
+	"cmp"
 	"reflect"
 	"strings"
 
@@ -23,7 +24,7 @@ type Checkin struct {
 	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,damp_mm" title:"patient.Checkin.reservoir_mm" description:"water that stands in the pot"`
 	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"patient.Checkin.dry_line_mm"`
 	Medium       string    `json:"medium,omitempty" validate:"omitempty,oneof=dry damp wet" description:"at the top third, or by the weight of the pot in the hand"`
-	Moss         string    `json:"moss,omitempty" validate:"omitempty,oneof=pale moist wet"`
+	Moss         string    `json:"moss,omitempty" validate:"omitempty,oneof=pale pale-above moist wet" description:"pale-above: pale on top, and dark below"`
 	RootColour   string    `json:"root_colour,omitempty" validate:"omitempty,oneof=silver green" description:"of most roots that show"`
 	Tips         *int      `json:"tips,omitempty" validate:"omitempty,tips" title:"patient.Checkin.tips" description:"new tips that show; 0: none"`
 	TipsOn       string    `json:"tips_on,omitempty" validate:"omitempty,oneof=newest older aerial" description:"on which growth"`
@@ -163,6 +164,7 @@ func (c Checkin) bears() Findings {
 	if c.TipsShow() || c.Tips != nil {
 		say(yesNo(c.TipsShow() && (c.TipState == "" || c.TipState == "growing")), "yes", "tips-growing")
 	}
+	say(cmp.Or(c.Moss, c.Medium), "pale-above", "dry-over-wet")
 	switch {
 	case c.Medium == "dry" || c.Moss == "pale":
 		all["pot-light"] = Present

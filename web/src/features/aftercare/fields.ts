@@ -74,6 +74,7 @@ export const asked: Partial<Record<Field, Asked>> = {
     label: tell("the-moss"),
     options: [
       ["pale", tell("pale")],
+      ["pale-above", tell("pale-above")],
       ["moist", tell("moist")],
       ["wet", tell("dark-and-wet")],
     ],

@@ -1,6 +1,8 @@
 import { Link } from "react-router";
 import type { Advice } from "../../lib/api/client";
+import { day } from "../../lib/dates";
 import { sheetOf, labelOf } from "../../lib/papers";
+import { abreast } from "../../lib/words";
 import { Listed } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Aside, Headline } from "../../ui/Said";
@@ -55,6 +57,19 @@ export default function Overview() {
   );
 }
 
+/** What the advice rests on: what was noted, and when. */
+function Rests({ on }: { on: Advice["rests"] }) {
+  if (on.length === 0) return null;
+  const said = on.map(({ name, how, on: noted }) =>
+    noted ? tell("premise-of-a-day", { name, how, day: day(noted) }) : tell("premise", { name, how }),
+  );
+  return (
+    <p data-part="rests">
+      <Aside>{tell("it-rests-on", { premises: abreast(said) })}</Aside>
+    </p>
+  );
+}
+
 /** How many reasons are said at once. */
 const unfolded = 3;
 
@@ -71,6 +86,7 @@ function TheAdvice({ advice: a, next }: { advice: Advice; next: ReturnType<typeo
         </p>
       )}
       <Listed texts={a.because} most={unfolded} />
+      <Rests on={a.rests} />
       <Also texts={a.also} />
       {a.meanwhile.length > 0 && (
         <>

@@ -3430,8 +3430,11 @@ export interface components {
              * @enum {string}
              */
             medium_gone?: "yes" | "no";
-            /** @enum {string} */
-            moss?: "pale" | "moist" | "wet";
+            /**
+             * @description pale-above: pale on top, and dark below
+             * @enum {string}
+             */
+            moss?: "pale" | "pale-above" | "moist" | "wet";
             /**
              * @description clear sticky drops of its own, and no insects
              * @enum {string}
@@ -4729,6 +4732,8 @@ export interface components {
             page: "look" | "unpot" | "roots" | "causes" | "cleaning" | "rehome" | "places" | "aftercare";
             /** @description what must be ready beforehand, with its day */
             ready: components["schemas"]["JudgementReady"][];
+            /** @description what it rests on, each with its day where that is known */
+            rests: components["schemas"]["JudgementPremise"][];
             /** @description the acts it asks for, see /api/v1/knowledge/acts */
             says: components["schemas"]["ActsAct"][];
             /** @description that in words */
@@ -4820,6 +4825,19 @@ export interface components {
             says: components["schemas"]["ActsAct"][];
             /** @description cut, keep or wait */
             spike?: components["schemas"]["JudgementCall"];
+        };
+        JudgementPremise: {
+            code: string;
+            /**
+             * @description table: what its kind or its season does; forecast: by its rhythm
+             * @enum {string}
+             */
+            how: "seen" | "felt" | "told" | "table" | "forecast";
+            name: string;
+            /** @description young enough to be said as present */
+            now: boolean;
+            /** @description the day it was noted */
+            on?: string;
         };
         JudgementReady: {
             cautions: components["schemas"]["KnowledgeCaution"][];
