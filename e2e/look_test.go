@@ -89,7 +89,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 	p.found("Leaves", "leaves-limp")
 	p.none("Leaves")
 	p.see(".said-headline", "Push a finger into the medium. Dry to the first knuckle: water it through. Damp: leave it. Wet: give none, and note it here. Look again on "+onDay(1)+".")
-	p.see("[data-part='look-why'] li", "Push a finger or a dry stick into it, and say which.")
+	p.see("[data-part='look-why'] li", "nobody felt its medium")
 	p.found("Pot", "stays-wet")
 	p.see(".said-headline", "Unpot it now.") // thirsty in wet medium: its roots do not drink
 	p.tap(".plant-strip span", "Cause")

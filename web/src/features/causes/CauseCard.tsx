@@ -28,6 +28,8 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
     const all = next ? [...others, [cause.code, next] as const] : others;
     desk.note({ decisions: all.length > 0 ? Object.fromEntries(all) : undefined });
   };
+  const { do: now, later } = desk.server.causes;
+  const asked = j.act_on ? [...now, ...later].filter((a) => cause.do?.includes(a.code)) : [];
   return (
     <article className={css.card} data-cause={cause.code} data-act={j.act_on || undefined}>
       <div className={view.line} data-part="cause-head">
@@ -53,18 +55,13 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
           <Marked text={cause.about} />
         </p>
         <Reasons judged={j} knowledge={knowledge} numbers={numbers} />
-        {(cause.do ?? []).length > 0 && (
+        {asked.length > 0 && (
           <ul>
-            {cause.do.map((code) => {
-              const a = knowledge.actions.find((x) => x.code === code);
-              return (
-                a && (
-                  <li key={code}>
-                    <Marked text={a.words} />
-                  </li>
-                )
-              );
-            })}
+            {asked.map((a) => (
+              <li key={a.code}>
+                <Marked text={a.words} />
+              </li>
+            ))}
           </ul>
         )}
         {cause.kind === "harmful" && (

@@ -1,0 +1,94 @@
+package e2e
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"therapeon/core/acts"
+)
+
+// toldOn are the instructions of a plant's page, each with its act, its moment and its words; without what would
+// be said if something were otherwise.
+const toldOn = `() => {
+	const skip = ".plant-flips, [data-part='until'], [data-part='flips']";
+	return [...document.querySelectorAll("main.plant [data-sense='instruction']")].filter((e) => !e.closest(skip)).
+		map((e) => [e.dataset.act ?? "", e.dataset.when ?? "", e.textContent].join("|"));
+}`
+
+// actOf reads an act as the page writes it: its name, its object if it has one, its degree if it has one.
+func actOf(written string) acts.Act {
+	parts := strings.Fields(written)
+	if len(parts) == 0 {
+		return acts.Act{}
+	}
+	a := acts.Act{Act: parts[0]}
+	for _, row := range acts.Table() {
+		if row.Act == a.Act && len(parts) > 1 && slices.Contains(slices.Concat(row.Groups...), parts[len(parts)-1]) {
+			a.Degree, parts = parts[len(parts)-1], parts[:len(parts)-1]
+		}
+	}
+	switch {
+	case len(parts) == 2 && parts[1] == "now":
+		a.Degree = parts[1]
+	case len(parts) > 1:
+		a.Object = strings.Join(parts[1:], " ")
+	}
+	return a
+}
+
+// Three plants through all their pages: no page tells a degree of an act that another contradicts, and what must
+// not be told is told on none.
+func TestNoPageTellsAPlantTwoThings(t *testing.T) {
+	parallel(t)
+	for name, x := range map[string]struct {
+		plant, noted string
+		tells, never acts.Act
+	}{
+		"at rest, thirsty and dry": {
+			`{"tag":"One","group":"cattleya","leaf_count":5,"bulb_count":6,"old_medium":"bark","pot":"clay","last_repotted":"2024"}`,
+			`{"findings":{"bulbs-shrivelled":"present","pot-light":"present","stays-wet":"absent"},"growth":"resting"}`,
+			acts.WaterLittle, acts.Water,
+		},
+		"rot that runs, thirsty and dry": {
+			`{"tag":"One","group":"phalaenopsis","leaf_count":5,"old_medium":"bark","pot":"clear","last_repotted":"2024"}`,
+			`{"findings":{"black-edge":"present","leaves-limp":"present","pot-light":"present"}}`,
+			acts.Apart, acts.Water,
+		},
+		"mites on a tight pot": {
+			`{"tag":"One","group":"cattleya","leaf_count":6,"bulb_count":6,"old_medium":"bark","pot":"clay","last_repotted":"2022"}`,
+			`{"findings":{"moving-specks":"present","webs":"present","stippled":"present","pot-bound":"present"}}`,
+			acts.Treat, acts.Unpot,
+		},
+	} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			s.reported(t, x.plant, x.noted)
+			p := open(t, s.url, bench)
+			p.see(".bench-next", "")
+			var all []acts.Act
+			words := map[acts.Act]string{}
+			for _, page := range pagesOfAPlant {
+				p.jump("/plants/1/" + page)
+				p.still()
+				for _, said := range p.MustEval(toldOn).Arr() {
+					act, rest, _ := strings.Cut(said.Str(), "|")
+					when, text, _ := strings.Cut(rest, "|")
+					if a := actOf(act); !strings.HasPrefix(when, "once") && !strings.HasPrefix(when, "not-now") && !strings.HasPrefix(when, "no") {
+						all, words[a] = append(all, a), fmt.Sprintf("/%s “%s”", page, text)
+					}
+				}
+			}
+			assert.True(t, x.tells.Among(all), "%s is told nowhere: %v", x.tells, words)
+			assert.NotContains(t, all, x.never, words[x.never])
+			for i, a := range all {
+				for _, b := range all[i+1:] {
+					assert.False(t, a.Against(b), "%s against %s", words[a], words[b])
+				}
+			}
+		})
+	}
+}
