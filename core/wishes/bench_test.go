@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"therapeon/core/causes"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/wishes"
@@ -42,5 +43,16 @@ func BenchmarkMayI(b *testing.B) {
 		p := *plants[i%len(plants)]
 		p.Forget()
 		wishes.Table().All(&p, wishes.Ask{})
+	}
+}
+
+// BenchmarkResolution decides on a plant whose look and causes are known: at most 1 ms.
+func BenchmarkResolution(b *testing.B) {
+	plants := judged(200)
+	for _, p := range plants {
+		p.Heard()
+	}
+	for i := 0; b.Loop(); i++ {
+		judgement.Of(plants[i%len(plants)], judgement.Known{})
 	}
 }
