@@ -27,7 +27,7 @@ func (k *Knowledge) clashes(c clues, findings []seen) []Clash {
 		}
 	}
 	for _, kn := range c.Known {
-		if word := c.Findings[kn.Finding]; word != "" && word != kn.State {
+		if word := c.word(kn.Finding); word != "" && word != kn.State {
 			list = append(list, Clash{Findings: []string{kn.Finding}, Known: &kn, Why: k.OwnWord})
 		}
 	}

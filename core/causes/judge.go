@@ -244,6 +244,14 @@ func (c clues) oneMeans(plan []string) []string {
 	return slices.DeleteFunc(slices.Clone(plan), func(code string) bool { return code == other })
 }
 
+// word is what the user says of a finding; empty where nothing, or that one could not see.
+func (c clues) word(finding string) patient.FindingState {
+	if state := c.Findings[finding]; state != patient.Unseen {
+		return state
+	}
+	return ""
+}
+
 // applies holds for findings that can be made on the plant.
 func (c clues) applies(f Finding) bool {
 	return (f.Only != "bulbs" || c.Bulbs) && (f.Only != "pot" || !c.Bare) && (f.Part != "roots" || !c.Rootless) &&
@@ -267,7 +275,7 @@ func (k *Knowledge) read(c clues) (findings []seen, known []Known, looked bool) 
 	})
 	for _, kn := range c.Known {
 		i, ok := k.findAt[kn.Finding]
-		if !ok || c.Findings[kn.Finding] != "" || old && k.Marks.Has(kn.Finding) {
+		if !ok || c.word(kn.Finding) != "" || old && k.Marks.Has(kn.Finding) {
 			continue
 		}
 		findings[i] = states[kn.State]
