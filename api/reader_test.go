@@ -79,7 +79,8 @@ func (s told) tells() bool {
 func (s told) fits(named string) bool {
 	what, degree, one := strings.Cut(named, ":")
 	act, object, of := strings.Cut(what, ".")
-	return s.act.Act == act && (!of || s.act.Object == object) && (!one || s.act.Degree == degree && (of || s.act.Object == ""))
+	return s.act.Act == act && (!of || s.act.Object == object) &&
+		(!one || s.act.Degree == degree && (of || s.act.Object == ""))
 }
 
 // phrase is what a reader takes an act from, whatever code its sentence has.
@@ -100,7 +101,8 @@ func misread(t require.TestingT, all []told) (wrong []string) {
 	for _, p := range phrases(t) {
 		says := regexp.MustCompile(p.Says)
 		for _, s := range all {
-			if s.kind == "instruction" && !strings.Contains(s.page, "/answers") && says.MatchString(s.words) && !slices.ContainsFunc(p.Act, s.fits) {
+			tells := s.kind == "instruction" && !strings.Contains(s.page, "/answers")
+			if tells && says.MatchString(s.words) && !slices.ContainsFunc(p.Act, s.fits) {
 				wrong = append(wrong, fmt.Sprintf("%s reads as %v", s, p.Act))
 			}
 		}
@@ -134,7 +136,8 @@ func twice(all []told, today string) (list []string) {
 func (x *reported) checkTold() {
 	x.Helper()
 	for _, act := range x.Does {
-		assert.True(x, slices.ContainsFunc(x.told, func(s told) bool { return s.tells() && s.fits(act) }), "%s is told nowhere", act)
+		is := func(s told) bool { return s.tells() && s.fits(act) }
+		assert.True(x, slices.ContainsFunc(x.told, is), "%s is told nowhere", act)
 	}
 	for _, act := range x.NeverDoes {
 		for _, s := range x.told {

@@ -104,7 +104,10 @@ func (c *Service) Round(ctx context.Context) (Today, error) {
 
 // work are the codes of what is done at the bench, whatever day it has.
 var work = slices.Concat(
-	[]string{judgement.Now, judgement.Water, judgement.Treat, judgement.LookFirst, judgement.Check, judgement.Read, judgement.AskAir},
+	[]string{
+		judgement.Now, judgement.Water, judgement.Feel, judgement.Treat, judgement.LookFirst, judgement.Check,
+		judgement.Read, judgement.AskAir,
+	},
 	judgement.OfKind("home"),
 )
 

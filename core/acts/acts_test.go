@@ -22,7 +22,8 @@ func TestDegreesOfTwoGroupsContradictEachOther(t *testing.T) {
 		assert.False(t, pair[0].Alike(pair[1]), "%s and %s", pair[0], pair[1])
 	}
 	for _, pair := range [][2]Act{
-		{Water, Water}, {Water, soak}, {NoWater, {Act: "water", Degree: "less"}}, {Soak, NoWater}, {Apart, Water}, {Water, {Act: "water", Degree: "less"}},
+		{Water, Water}, {Water, soak}, {NoWater, {Act: "water", Degree: "less"}}, {Soak, NoWater}, {Apart, Water},
+		{Water, {Act: "water", Degree: "less"}},
 		{Unpot, {Act: "unpot", Degree: "soon"}},
 	} {
 		assert.False(t, pair[0].Against(pair[1]), "%s and %s", pair[0], pair[1])

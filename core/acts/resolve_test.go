@@ -43,11 +43,15 @@ func TestResolvingByForceHarmAndWhatWithholds(t *testing.T) {
 			[]Proposal{says("keeps", Should, "", Divide), says("other", Should, "", Divide)}, []string{"keeps", "other"},
 		},
 		"dry today, through once it was cut": {
-			[]Proposal{says("rots", Must, Spreads, NoWater), {From: "then", Force: Must, Harm: Thirst, Acts: []Act{WaterLittle}, Once: "cut-dry"}},
+			[]Proposal{
+				says("rots", Must, Spreads, NoWater),
+				{From: "then", Force: Must, Acts: []Act{WaterLittle}, Once: "cut-dry"},
+			},
 			[]string{"rots", "then"},
 		},
 		"a proposal of several acts falls as one": {
-			[]Proposal{says("rots", Must, Spreads, NoWater), says("tides", Should, Stale, Water, Feed)}, []string{"rots"},
+			[]Proposal{says("rots", Must, Spreads, NoWater), says("tides", Should, Stale, Water, Feed)},
+			[]string{"rots"},
 		},
 	} {
 		kept, lost := Resolve(x.all)
@@ -71,7 +75,9 @@ func TestRotAgainstThirst(t *testing.T) {
 // What is kept never contradicts itself, what is lost contradicts something kept that goes before it, and the
 // order of proposals that do not contradict each other is kept.
 func TestWhatIsKeptGoesTogether(t *testing.T) {
-	act := rapid.SampledFrom([]Act{Water, WaterLittle, NoWater, Feed, NoFeed, Unpot, StayIn, Pot, Leave, Soak, NoSoak, Apart})
+	act := rapid.SampledFrom([]Act{
+		Water, WaterLittle, NoWater, Feed, NoFeed, Unpot, StayIn, Pot, Leave, Soak, NoSoak, Apart,
+	})
 	rapid.Check(t, func(t *rapid.T) {
 		all := rapid.SliceOfN(rapid.Custom(func(t *rapid.T) Proposal {
 			return Proposal{
@@ -106,5 +112,6 @@ func TestTheWordsOfAPart(t *testing.T) {
 		assert.Equal(t, []string{"black-edge"}, list[0].Sense.Premises)
 	}
 	assert.Equal(t, []knowledge.Text{}, From(all, "in-place"))
-	assert.Equal(t, []Act{Apart}, All([]Proposal{says("a", May, "", Apart), says("b", May, "", Apart), {Acts: []Act{Water}, Once: "seen"}}))
+	twice := []Proposal{says("a", May, "", Apart), says("b", May, "", Apart), {Acts: []Act{Water}, Once: "seen"}}
+	assert.Equal(t, []Act{Apart}, All(twice))
 }

@@ -98,7 +98,8 @@ func (c *InCare) schedule(care *Care, today string) {
 					continue
 				}
 				gives := says == acts.Water || says == acts.WaterLittle
-				if gives && !c.Stands().Checked().WateredSince(c.Look().On) && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
+				since := gives && c.Stands().Checked().WateredSince(c.Look().On)
+				if gives && !since && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
 					d.On, d.From = today, today
 				}
 				if acts.Of(d.Do.Sense).Against(says) {
@@ -140,7 +141,7 @@ func (c *InCare) waterStance() acts.Act {
 // give makes a watering of another, by what its look asks for: a sip, through, or a flush.
 func (d *Due) give(says acts.Act, by string) {
 	job, _ := Table().Job(map[acts.Act]string{acts.WaterLittle: "sip", acts.Water: "water", acts.Flush: "flush"}[says])
-	d.Job, d.Late, d.Water, d.Minutes = job.Code, job.Late, job.Water, job.Minutes.Value
+	d.Job, d.Late, d.Water, d.Minutes, d.How = job.Code, job.Late, job.Water, job.Minutes.Value, Table().how(job.Code)
 	d.Do = knowledge.Say(job.Do).At(message.When{Is: message.OnDay, Day: d.On}).Rests(by)
 }
 

@@ -94,7 +94,7 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 // feltDry holds where its look found it dry, not long ago.
 func (c *InCare) feltDry() bool {
 	return c.Look() != nil && look.Holds(c.Patient) && !c.Stands().Checked().WateredSince(c.Look().On) &&
-		slices.ContainsFunc(look.Table().Water.Dry.Values, c.Facts().Shows)
+		slices.ContainsFunc(look.Table().Water.Dry.Values, patient.FactsOf(c.Patient).Shows)
 }
 
 // salty holds where salt shows, or is acted on.

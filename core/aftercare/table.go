@@ -230,6 +230,18 @@ func (k *Knowledge) Job(code string) (Job, bool) {
 	return k.Jobs[i], true
 }
 
+// how is how a job is done, as the first protocol that has it says.
+func (k *Knowledge) how(job string) Text {
+	for _, p := range slices.Concat(k.Beside, k.Protocols) {
+		for _, r := range p.Jobs {
+			if r.Job == job {
+				return r.How
+			}
+		}
+	}
+	return Text{}
+}
+
 // ProtocolName is what a protocol is called; false where there is none of that code.
 func (k *Knowledge) ProtocolName(code string) (message.Message, bool) {
 	for _, p := range slices.Concat(k.Protocols, k.Beside) {

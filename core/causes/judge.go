@@ -60,7 +60,8 @@ func cluesOf(p *patient.Patient) clues {
 	}
 	e.Findings = l.Noted.Findings
 	for code, state := range e.Findings {
-		if state == patient.Unseen && dates.Between(l.SeenOn(code), p.Facts().Today()) < Table().UnseenDays.Value {
+		ago := dates.Between(l.SeenOn(code), patient.FactsOf(p).Today())
+		if state == patient.Unseen && ago < Table().UnseenDays.Value {
 			e.Unseen = append(e.Unseen, code)
 		}
 	}

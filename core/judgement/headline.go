@@ -156,7 +156,8 @@ func Brief(p *patient.Patient, by Known) Advice {
 	of := by.Race
 	d := rehome.Table().Decide(p, of)
 	a := Advice{
-		Because: []knowledge.Text{}, Also: []Instruction{}, Rests: []Premise{}, Meanwhile: []Instruction{}, Flips: []Flip{}, Ready: []Ready{},
+		Because: []knowledge.Text{}, Also: []Instruction{}, Rests: []Premise{}, Meanwhile: []Instruction{},
+		Flips: []Flip{}, Ready: []Ready{},
 		Says: []acts.Act{},
 	}
 	if p.Stands().Where() == patient.Potted && d.Code != "housed" {

@@ -55,7 +55,8 @@ func OfLook(p *patient.Patient) Looked {
 	v := look.Table().Decide(p)
 	return Looked{
 		Verdict: v, Headline: LineOf(v.Line).Rests(v.Facts()...), Also: also(p, v), Meanwhile: instructs(v.Meanwhile),
-		InPlace: instructs(v.InPlace), Blocks: held(v.Blocks), Overridden: held(v.Overridden), Spike: callOf(v.Spike), RotPatch: callOf(v.RotPatch),
+		InPlace: instructs(v.InPlace), Blocks: held(v.Blocks), Overridden: held(v.Overridden),
+		Spike: callOf(v.Spike), RotPatch: callOf(v.RotPatch),
 	}
 }
 

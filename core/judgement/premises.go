@@ -33,7 +33,7 @@ func premises(p *patient.Patient, codes []string) []Premise {
 }
 
 func premise(p *patient.Patient, code string) (Premise, bool) {
-	if f, ok := p.Facts().Of(code); ok && f.State == patient.Present {
+	if f, ok := patient.FactsOf(p).Of(code); ok && f.State == patient.Present {
 		finding, _ := causes.Table().Finding(code)
 		return Premise{Code: code, Name: finding.Name.Value, How: f.How, On: f.On, Now: f.Now}, true
 	}

@@ -223,13 +223,13 @@ func (d *decider) settle(class string, held, would []Block) {
 func (d *decider) beside(water string) {
 	if d.treats() && d.v.Line.Block != "frost" {
 		if d.v.Decision == Now {
-			d.v.Also = append(d.v.Also, Line{Say: Treat})
+			d.v.Also = append(d.v.Also, Line{Say: TreatOut})
 		} else {
 			d.v.Also, d.v.MoveDays = append(d.v.Also, d.v.Line), d.v.AgainDays
 			d.v.AgainDays = min(d.v.AgainDays, int(d.Figures.SoonerDays.Value))
 			d.line(Line{Say: Treat})
+			d.rule("treat")
 		}
-		d.rule("treat")
 	}
 	if water == "" || water == Damp {
 		return

@@ -68,7 +68,8 @@ func Agreed(p *patient.Patient, plan []string, v Verdict, decided ...acts.Act) (
 		switch {
 		case !slices.ContainsFunc(kept, func(p acts.Proposal) bool { return p.From == code }):
 		case a.Warms && !WantsWarmth(p):
-		case (still || p.Stands().Rehoused() != nil) && slices.Contains(a.Acts(), acts.Water) && !acts.Water.Among(v.Says):
+		case (still || p.Stands().Rehoused() != nil) && slices.Contains(a.Acts(), acts.Water) &&
+			!acts.Water.Among(v.Says):
 			// it takes little up, or its aftercare waters it
 		case stays && a.Unpots:
 			later = append(later, code)

@@ -34,7 +34,9 @@ func (d *decider) setRight() {
 func (d *decider) rightings() (list []InPlace) {
 	own := func(row InPlace) bool { return slices.Contains(row.Groups, d.p.Profile.Code) }
 	for _, row := range d.Knowledge.InPlace {
-		named := slices.ContainsFunc(d.Knowledge.InPlace, func(o InPlace) bool { return o.Finding == row.Finding && own(o) })
+		named := slices.ContainsFunc(d.Knowledge.InPlace, func(o InPlace) bool {
+			return o.Finding == row.Finding && own(o)
+		})
 		switch {
 		case d.out, !d.has(row.Finding), row.Finding == "base-raised" && d.p.Profile.IsClimber(),
 			row.Finding == d.FewDead && d.v.Decision != Leave:
@@ -81,9 +83,16 @@ func (d *decider) propose() {
 	d.v.Meanwhile, d.v.InPlace = acts.From(d.v.Proposed, Meanwhile), acts.From(d.v.Proposed, InPlaces)
 	lost := func(s message.Sense) bool { return s.Type == message.Instruction && acts.Of(s).AgainstAny(d.v.Says) }
 	d.v.Also = slices.DeleteFunc(d.v.Also, func(l Line) bool {
-		return lost(knowledge.Say(d.Knowledge.Words(l)).Sense)
+		gone := lost(knowledge.Say(d.Knowledge.Words(l)).Sense)
+		if gone { // nor is it said why
+			d.v.Rules = slices.DeleteFunc(d.v.Rules, func(a Advice) bool { return slices.Contains(waterRules, a.Rule) })
+		}
+		return gone
 	})
 }
+
+// waterRules are the reasons for water.
+var waterRules = []string{"water-too", "water-little", "water-idle", "feel-first"}
 
 // TideOver is the rule by which a plant in bad medium is carried until it can be moved.
 const TideOver = "tide-over"

@@ -44,7 +44,7 @@ func (d *decider) unseen(finding string) bool { return d.p.Finding(finding) == p
 
 // aged holds for what was noted so long ago that it cannot be said of today.
 func (d *decider) aged(finding string) bool {
-	f, noted := d.p.Facts().Of(finding)
+	f, noted := patient.FactsOf(d.p).Of(finding)
 	return noted && !f.Now
 }
 
@@ -216,7 +216,8 @@ const (
 	Feel        = "feel"        // the medium first, and water it by that
 	FeelLittle  = "feel-little" // the same, of a plant that gets a little
 	Check       = "check"
-	Treat       = "treat" // what is acted on is treated in the pot
+	Treat       = "treat"     // what is acted on is treated in the pot
+	TreatOut    = "treat-out" // and this, once it is out
 )
 
 // water is what the plant's thirst asks for: water, a little of it at rest, or to feel the

@@ -29,8 +29,8 @@ type Fact struct {
 // Facts is what is known of a plant from its look and what was seen since.
 type Facts struct{ *Patient }
 
-// Facts is what is known of it. What nobody looked for, or could not see, is not known: neither yes nor no.
-func (p *Patient) Facts() Facts { return Facts{p} }
+// FactsOf is what is known of a plant. What nobody looked for, or could not see, is not known: neither yes nor no.
+func FactsOf(p *Patient) Facts { return Facts{p} }
 
 // KindOf is the kind of a finding.
 func KindOf(finding string) Kinds {

@@ -20,6 +20,7 @@ type Step struct {
 	Media    []string       `yaml:"media" json:"media,omitempty"`
 	Groups   []string       `yaml:"groups" json:"groups,omitempty"`
 	Findings []string       `yaml:"findings" json:"findings,omitempty" description:"any of these, found"`
+	Unless   []string       `yaml:"unless" json:"unless,omitempty" description:"none of these found"`
 	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
 
 	Says []acts.Act `yaml:"says" json:"says,omitempty" description:"the acts it asks for, see /api/v1/knowledge/acts"`
@@ -65,7 +66,8 @@ func (k *Knowledge) Advise(p *patient.Patient, look []acts.Act) Advice {
 	}
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}
 	for _, s := range k.Steps {
-		if s.fits(p) && !acts.Clash(s.Says, said) && (!slices.Contains(s.Says, acts.Apart) || slices.Contains(look, acts.Apart)) {
+		clean := slices.Contains(s.Says, acts.Apart) && !slices.Contains(look, acts.Apart)
+		if s.fits(p) && !acts.Clash(s.Says, said) && !clean {
 			a.Steps = append(a.Steps, s)
 		}
 	}
@@ -95,7 +97,7 @@ func (s Step) fits(p *patient.Patient) bool {
 	}
 	in := func(list []string, code string) bool { return len(list) == 0 || slices.Contains(list, code) }
 	return in(s.Pots, p.Stands().Pot()) && in(s.Media, medium) && in(s.Groups, p.Profile.Code) &&
-		(len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, found(p)))
+		(len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, found(p))) && !slices.ContainsFunc(s.Unless, found(p))
 }
 
 // found holds for what is there.

@@ -373,7 +373,8 @@ func laws(t *testing.T, x drawn) {
 	a := x.advice
 	assert.NotEmpty(t, a.Headline, "plant %d", x.n)
 	waits := []string{
-		judgement.Leave, judgement.Wait, judgement.Water, judgement.Feel, judgement.Check, judgement.Soon, judgement.Hold, judgement.Nest,
+		judgement.Leave, judgement.Wait, judgement.Water, judgement.Feel, judgement.Check, judgement.Soon,
+		judgement.Hold, judgement.Nest,
 	}
 	if slices.Contains(waits, a.Code) {
 		assert.NotEmpty(t, a.UntilOn, "plant %d: %s has no day", x.n, a.Code)

@@ -43,7 +43,9 @@ func grows(p *patient.Patient, g patient.Growth) {
 }
 
 func of(p *patient.Patient, code string) *asked {
-	return &asked{p: p, now: judgement.Advice{Code: code}, where: patient.Potted, left: roots.Unread, rests: "2030-06-01"}
+	return &asked{
+		p: p, now: judgement.Advice{Code: code}, where: patient.Potted, left: roots.Unread, rests: "2030-06-01",
+	}
 }
 
 func row(at func() (string, string)) string {

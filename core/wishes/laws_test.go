@@ -120,7 +120,8 @@ func TestAWorseSignNeverDelaysARescue(t *testing.T) {
 				sign.Finding, act, english.Say(was.Headline), english.Say(is.Headline))
 		}
 		v, w := look.Table().Decide(p.AtLook()), look.Table().Decide(worse.AtLook())
-		assert.GreaterOrEqual(t, slices.Index(order, w.Decision), slices.Index(order, v.Decision), "plant %d: %s", n, sign.Finding)
+		assert.GreaterOrEqual(t, slices.Index(order, w.Decision), slices.Index(order, v.Decision),
+			"plant %d: %s", n, sign.Finding)
 	})
 }
 
@@ -190,7 +191,7 @@ func TestPremisesAreNoted(t *testing.T) {
 		list, _ := tells(p)
 		for _, s := range list {
 			for _, premise := range s.Premises {
-				fact, ok := p.Facts().Of(premise)
+				fact, ok := patient.FactsOf(p).Of(premise)
 				assert.True(t, ok && fact.State == patient.Present || known[premise] ||
 					slices.Contains(heard.Acted, premise) || slices.Contains(heard.Alarms, premise),
 					"plant %d: %s %s rests on %s, which nobody noted", n, s.Act, s.Degree, premise)

@@ -90,7 +90,7 @@ func (a *asked) treat() (string, string) {
 		slices.ContainsFunc(Table().Treated.Values, a.has)
 	high, known := a.p.Around().Hottest()
 	switch {
-	case !named && slices.ContainsFunc(Table().LookedFor.Values, a.p.Facts().Lacks):
+	case !named && slices.ContainsFunc(Table().LookedFor.Values, patient.FactsOf(a.p).Lacks):
 		return "no-finding", ""
 	case !named && a.has(look.Table().OldMarks):
 		return "old-marks", ""

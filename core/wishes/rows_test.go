@@ -97,14 +97,17 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 		Judge: func(*patient.Patient) patient.Heard {
 			return patient.Heard{Plan: []string{"soak-flush"}, Asked: map[string][]string{"soak-flush": {"salt-burn"}}}
 		},
-		Looks: []patient.Look{{On: "2030-05-10", Noted: patient.Inspection{Findings: patient.Findings{"crust": patient.Present}}}},
-		Seen:  []patient.Seen{{On: "2030-05-14", Noted: patient.Checkin{Medium: "dry"}}},
+		Looks: []patient.Look{{On: "2030-05-10", Noted: patient.Inspection{
+			Findings: patient.Findings{"crust": patient.Present},
+		}}},
+		Seen: []patient.Seen{{On: "2030-05-14", Noted: patient.Checkin{Medium: "dry"}}},
 	}
 	see(salty, wishes.Ask{})
 	gate := &patient.Patient{
 		Profile: well, Now: (drawer{}).noon(), Intake: patient.Intake{Pot: "clear", OldMedium: "mineral", LeafCount: 5},
 	}
-	see(gate, wishes.Ask{Care: &aftercare.Care{Runs: []aftercare.Running{{Before: []aftercare.Passed{{By: "green-tip"}}}}}})
+	passed := []aftercare.Running{{Before: []aftercare.Passed{{By: "green-tip"}}}}
+	see(gate, wishes.Ask{Care: &aftercare.Care{Runs: passed}})
 	see(&patient.Patient{
 		Profile: well, Now: (drawer{}).noon(), Intake: patient.Intake{Replaceable: "never"},
 		Looks: []patient.Look{{On: today,

@@ -46,7 +46,8 @@ func asking(p *patient.Patient, of Ask) *asked {
 
 // atOnce are the advices that a day settles: what hangs on them is asked again tomorrow.
 var atOnce = []string{
-	judgement.LookFirst, judgement.Check, judgement.Feel, judgement.Read, judgement.Pot, judgement.Nest, judgement.AskAir,
+	judgement.LookFirst, judgement.Check, judgement.Feel, judgement.Read, judgement.Pot, judgement.Nest,
+	judgement.AskAir,
 }
 
 // until is the day on which what is not now is asked anew: that of the advice, else of the

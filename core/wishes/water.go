@@ -59,7 +59,8 @@ func (a *asked) water() (string, string) {
 
 // careDue is the row of a watering that its aftercare has for today, by how much that is.
 func (a *asked) careDue() string {
-	if job, _ := aftercare.Table().Job(a.careWater().Job); acts.Of(knowledge.SenseOf(job.Do.Code)).Alike(acts.WaterLittle) {
+	job, _ := aftercare.Table().Job(a.careWater().Job)
+	if acts.Of(knowledge.SenseOf(job.Do.Code)).Alike(acts.WaterLittle) {
 		return "little-due"
 	}
 	return a.amount("care-due")
@@ -68,7 +69,7 @@ func (a *asked) careDue() string {
 // feltDry holds where its look found it dry not long ago, and nobody watered it since.
 func (a *asked) feltDry() bool {
 	return look.Holds(a.p) && !a.p.Stands().Checked().WateredSince(a.p.Look().On) &&
-		slices.ContainsFunc(look.Table().Water.Dry.Values, a.p.Facts().Shows)
+		slices.ContainsFunc(look.Table().Water.Dry.Values, patient.FactsOf(a.p).Shows)
 }
 
 // tided holds for one in bad medium that is tided over until new roots show.
@@ -81,7 +82,7 @@ func (a *asked) still() bool { return a.resting() || a.p.Growth() == patient.Idl
 
 // withheld is why water is kept from it, by what was seen.
 func (a *asked) withheld() string {
-	k, f := look.Table(), a.p.Facts()
+	k, f := look.Table(), patient.FactsOf(a.p)
 	any := func(of knowledge.Codes) bool { return slices.ContainsFunc(of.Values, f.Shows) }
 	switch {
 	case any(k.Runs) || a.p.Condition().Spreading():
@@ -204,7 +205,7 @@ func (a *asked) feedBySigns() (string, string) {
 
 // fedDamp is the row of one that is fed: whether its medium is damp is said only where somebody felt it.
 func (a *asked) fedDamp() string {
-	f, water := a.p.Facts(), look.Table().Water
+	f, water := patient.FactsOf(a.p), look.Table().Water
 	if f.Lacks(water.Dry.Values[0]) || f.Shows(look.Table().OverWet) {
 		return "growing"
 	}

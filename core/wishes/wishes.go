@@ -185,7 +185,8 @@ var moments = map[string]string{Yes: message.May, NotNow: message.NotNow, No: me
 func said(w Wish, row string, r Row) Answer {
 	of := Answer{
 		Wish: w.Code, Name: w.Name, Row: row, Answer: r.Answer, Because: r.Because,
-		Instead: judgement.Told(r.Instead), Changes: r.Changes, Cautions: []knowledge.Caution{}, Asks: w.Asks, Says: r.Says,
+		Instead: judgement.Told(r.Instead), Changes: r.Changes, Cautions: []knowledge.Caution{}, Asks: w.Asks,
+		Says: r.Says,
 	}
 	for _, c := range knowledge.Cautions() {
 		if slices.Contains(r.Cautions, c.Code) {

@@ -9105,6 +9105,8 @@ export interface components {
             pots?: string[];
             /** @description the acts it asks for, see /api/v1/knowledge/acts */
             says?: components["schemas"]["ActsAct"][];
+            /** @description none of these found */
+            unless?: string[];
             words: components["schemas"]["KnowledgeText"];
         };
         Unwatch: {
