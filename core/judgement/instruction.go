@@ -1,8 +1,6 @@
 package judgement
 
 import (
-	"slices"
-
 	"therapeon/core/acts"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
@@ -53,11 +51,6 @@ func (i Instruction) at(when message.When) Instruction {
 		i.text.Sense.When = when
 	}
 	return i
-}
-
-// tells holds where one of several says the same.
-func tells(all []Instruction, i Instruction) bool {
-	return slices.ContainsFunc(all, func(o Instruction) bool { return o.text.Same(i.text) })
 }
 
 // Written is what it is written as: a text of a table.
