@@ -221,15 +221,17 @@ func (d *decider) settle(class string, held, would []Block) {
 // beside puts what cannot wait for the move beside it: a treatment heads the line, for no other sign puts it
 // off, and thirst is answered today.
 func (d *decider) beside(water string) {
-	if d.treats() && d.v.Line.Block != "frost" {
-		if d.v.Decision == Now {
-			d.v.Also = append(d.v.Also, Line{Say: TreatOut})
-		} else {
-			d.v.Also, d.v.MoveDays = append(d.v.Also, d.v.Line), d.v.AgainDays
-			d.v.AgainDays = min(d.v.AgainDays, int(d.Figures.SoonerDays.Value))
-			d.line(Line{Say: Treat})
-			d.rule("treat")
-		}
+	switch {
+	case !d.treats():
+	case d.v.Decision == Now:
+		d.v.Also = append(d.v.Also, Line{Say: TreatOut})
+	case d.v.Line.Block == "frost": // it is brought in before all else
+		d.v.Also = append(d.v.Also, Line{Say: Treat})
+	default:
+		d.v.Also, d.v.MoveDays = append(d.v.Also, d.v.Line), d.v.AgainDays
+		d.v.AgainDays = min(d.v.AgainDays, int(d.Figures.SoonerDays.Value))
+		d.line(Line{Say: Treat})
+		d.rule("treat")
 	}
 	if water == "" || water == Damp {
 		return

@@ -153,7 +153,7 @@ func (d *decider) waters() (asked []acts.Proposal) {
 	if d.vain || d.drowns {
 		says(acts.Must, acts.Drowns, d.Water.InVain, acts.NoWater, acts.NoSoak)
 	}
-	if d.has(d.OverWet) {
+	if d.darkBelow() {
 		says(acts.Must, acts.Drowns, knowledge.Codes{Values: []string{d.OverWet}}, acts.NoWater, acts.NoSoak)
 	}
 	return asked

@@ -42,6 +42,9 @@ func (d *decider) damp() bool {
 // unseen holds for what somebody tried to see, and could not.
 func (d *decider) unseen(finding string) bool { return d.p.Finding(finding) == patient.Unseen }
 
+// darkBelow holds where it was seen not long ago to be dry above and wet below.
+func (d *decider) darkBelow() bool { return d.has(d.OverWet) && !d.aged(d.OverWet) }
+
 // aged holds for what was noted so long ago that it cannot be said of today.
 func (d *decider) aged(finding string) bool {
 	f, noted := patient.FactsOf(d.p).Of(finding)
@@ -229,7 +232,7 @@ func (d *decider) water() string {
 	switch {
 	case d.watered():
 		return Damp
-	case d.p.Growth() == patient.Resting && !d.damp() && !d.has(d.OverWet):
+	case d.p.Growth() == patient.Resting && !d.damp() && !d.darkBelow():
 		return WaterLittle
 	case d.dry() && d.p.Growth() == patient.Idle:
 		return WaterLittle
@@ -237,7 +240,7 @@ func (d *decider) water() string {
 		return WaterIt
 	case d.rests && !d.has("leaves-limp"):
 		return "" // shrivelled bulbs are expected after a move
-	case d.damp(), d.has(d.OverWet):
+	case d.damp(), d.darkBelow():
 		return Damp
 	case d.p.Growth() == patient.Idle:
 		return FeelLittle
