@@ -99,7 +99,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 	p.fitsBoth()
 
 	p.tap(".plant-strip span", "Unpot")
-	p.see("[data-part='steps'] li", "It is wet already. Do not soak it.")
+	p.see("[data-part='steps'] li", "Do not soak it: it is wet inside, or its roots fail.")
 	p.tap("[data-tick] label", "It is out of its pot")
 	p.found("Medium", "compacted")
 	p.see("[data-part='follows'] li", "The medium is rotting. All of it comes off.")
