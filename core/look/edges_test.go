@@ -438,3 +438,26 @@ func TestFlowersThatHoldItBack(t *testing.T) {
 	p := heardOf(looked(t, "cattleya", "tips-growing"), patient.Heard{Plan: []string{"oil-soap-label"}})
 	assert.Equal(t, []string{"oil-soap-label"}, Heard(p).Plan, "planned, whichever cause asks for it")
 }
+
+// Warmer is only for kinds that want it: not for cool ones, nor in a rest that is taken cool. From memory, by the
+// nights at which a kind grows.
+func TestWarmthIsForKindsThatWantIt(t *testing.T) {
+	wants := func(group string, change func(*patient.Patient)) bool {
+		p := looked(t, group).patient()
+		change(p)
+		return WantsWarmth(p)
+	}
+	as := func(*patient.Patient) {}
+	night := func(c float64) func(*patient.Patient) {
+		return func(p *patient.Patient) { p.Looks[0].Noted.NightLowC = &c }
+	}
+	assert.True(t, wants("phalaenopsis", as), "nobody knows its nights")
+	assert.False(t, wants("pleurothallid", as), "a cool kind")
+	assert.True(t, wants("phalaenopsis", night(17)))
+	assert.False(t, wants("phalaenopsis", night(18)))
+	assert.True(t, wants("pleurothallid", night(9)))
+	assert.False(t, wants("dendrobium-deciduous", func(p *patient.Patient) {
+		night(5)(p)
+		p.Looks[0].Noted.Growth = patient.Resting
+	}), "its rest is cool")
+}

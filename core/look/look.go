@@ -93,6 +93,7 @@ type Figures struct {
 	MovedLookDays    knowledge.Number `yaml:"moved_look_days" json:"moved_look_days" required:"true" description:"look again meanwhile"`
 	WaterDays        knowledge.Number `yaml:"water_days" json:"water_days" required:"true" description:"look again after a thirsty plant in a dry pot was watered"`
 	AlarmDays        knowledge.Number `yaml:"alarm_days" json:"alarm_days" required:"true" description:"while something that spreads is not ruled out"`
+	CoolGrowthC      knowledge.Number `yaml:"cool_growth_c" json:"cool_growth_c" required:"true" description:"kinds that grow in nights so cold are cool ones"`
 	OldDays          knowledge.Number `yaml:"old_days" json:"old_days" required:"true" description:"old marks are looked at once more after so many days"`
 	FeelDays         knowledge.Number `yaml:"feel_days" json:"feel_days" required:"true" description:"to feel whether the medium is wet"`
 	PatchDays        knowledge.Number `yaml:"patch_days" json:"patch_days" required:"true" description:"a patch of rot that is treated in its pot"`

@@ -105,14 +105,16 @@ func (d *decider) holdsOut(b Block) knowledge.Text {
 	return b.Meanwhile
 }
 
-// WantsWarmth holds for a plant whose nights are known to be under those at which its kind grows, unless it is
-// in a rest that its kind takes cool.
+// WantsWarmth holds for a plant whose nights are under those at which its kind grows; where they are not known,
+// for a kind that is not a cool one. In a rest that its kind takes cool it wants none.
 func WantsWarmth(p *patient.Patient) bool {
 	if p.Growth() == patient.Resting && Table().DryRest.Has(p.Profile.Rest.Value) {
 		return false
 	}
-	usual, _, known := p.Around().Nights()
-	return known && usual < p.Around().Minima().Growth.Value
+	if usual, _, known := p.Around().Nights(); known {
+		return usual < p.Around().Minima().Growth.Value
+	}
+	return p.Profile.GrowthMinC.Value > Table().Figures.CoolGrowthC.Value
 }
 
 // decided is the decision itself.

@@ -5136,6 +5136,8 @@ export interface components {
         LookFigures: {
             /** @description while something that spreads is not ruled out */
             alarm_days: components["schemas"]["KnowledgeNumber"];
+            /** @description kinds that grow in nights so cold are cool ones */
+            cool_growth_c: components["schemas"]["KnowledgeNumber"];
             /** @description to feel whether the medium is wet */
             feel_days: components["schemas"]["KnowledgeNumber"];
             /** @description new roots end the rest after a move from this day on */
