@@ -8,7 +8,9 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/mixing"
 	"therapeon/clinic/record"
+	"therapeon/core/acts"
 	"therapeon/core/drying"
+	"therapeon/core/judgement"
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -96,6 +98,9 @@ func (h *homeward) answer() (Rehoming, error) {
 	if len(r.Homes) > 0 && r.Homes[0].Pot != nil {
 		r.Stands = h.stands(r.Homes[0])
 		if due, ok := drying.Table().WaterDayFor(h.Patient, *r.Homes[0].Pot, r.Homes[0].MixWater); ok {
+			if judgement.Of(h.Patient, judgement.Known{}).Asks(acts.NoWater) {
+				due.Withhold()
+			}
 			r.Drying = &due
 		}
 	}

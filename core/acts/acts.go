@@ -27,6 +27,7 @@ var (
 	Leave       = Act{Act: "home", Degree: "leave"}
 	Water       = Act{Act: "water", Degree: "through"}
 	WaterLittle = Act{Act: "water", Degree: "a-little"}
+	Warmth      = Act{Act: "warmth", Degree: "more"}
 	Flush       = Act{Act: "water", Degree: "flush"}
 	WaterLess   = Act{Act: "water", Degree: "less"}
 	NoWater     = Act{Act: "water", Degree: "none"}
@@ -85,7 +86,7 @@ func (a Act) MarshalText() ([]byte, error) { return []byte(a.String()), nil }
 
 // group is the group of an act's degree; -1 where its degree contradicts nothing.
 func (a Act) group() int {
-	return slices.IndexFunc(table().Against[a.Act], func(g []string) bool { return slices.Contains(g, a.Degree) })
+	return slices.IndexFunc(table().Against[a.Act], func(g knowledge.Codes) bool { return g.Has(a.Degree) })
 }
 
 // Against holds for two degrees of one act on one object that contradict each other.
@@ -106,7 +107,7 @@ func (a Act) Alike(other Act) bool {
 func (a Act) Among(all []Act) bool { return slices.ContainsFunc(all, a.Alike) }
 
 // Rescues holds for what saves a plant: a worse sign never delays or hides it.
-func (a Act) Rescues() bool { return slices.Contains(table().Rescues, a.Act) }
+func (a Act) Rescues() bool { return table().Rescues.Has(a.Act) }
 
 // Clash holds where an act of one list contradicts one of another.
 func Clash(one, other []Act) bool {
@@ -115,9 +116,9 @@ func Clash(one, other []Act) bool {
 
 // Row is an act with the degrees that contradict each other, group by group.
 type Row struct {
-	Act     string     `json:"act" required:"true"`
-	Groups  [][]string `json:"groups" required:"true" description:"degrees; those of two groups contradict each other"`
-	Rescues bool       `json:"rescues,omitempty" description:"it saves a plant: a worse sign never delays or hides it"`
+	Act     string            `json:"act" required:"true"`
+	Groups  []knowledge.Codes `json:"groups" required:"true" description:"degrees; those of two groups contradict each other"`
+	Rescues bool              `json:"rescues,omitempty" description:"it saves a plant: a worse sign never delays or hides it"`
 }
 
 // Table lists the acts, each once, in the order of their names.
@@ -126,19 +127,19 @@ func Table() []Row {
 	for _, act := range knowledge.Acts() {
 		groups := table().Against[act]
 		if groups == nil {
-			groups = [][]string{}
+			groups = []knowledge.Codes{}
 		}
-		rows = append(rows, Row{act, groups, slices.Contains(table().Rescues, act)})
+		rows = append(rows, Row{act, groups, table().Rescues.Has(act)})
 	}
 	return rows
 }
 
 type opposites struct {
-	Against map[string][][]string `yaml:"against"`
-	Rescues []string              `yaml:"rescues"`
-	Harms   []Harm                `yaml:"harms"`
-	Pairs   []Pair                `yaml:"pairs"`
-	Acts    []any                 `yaml:"acts"` // their words: core/knowledge reads them
+	Against map[string][]knowledge.Codes `yaml:"against"`
+	Rescues knowledge.Codes              `yaml:"rescues"`
+	Harms   knowledge.Codes              `yaml:"harms"`
+	Pairs   []Pair                       `yaml:"pairs"`
+	Acts    []any                        `yaml:"acts"` // their words: core/knowledge reads them
 }
 
 var table = sync.OnceValue(func() *opposites {

@@ -56,7 +56,7 @@ func TestEveryActWithDegreesIsOfSomeWords(t *testing.T) {
 	for act := range table().Against {
 		assert.Contains(t, knowledge.Acts(), act)
 	}
-	for _, act := range table().Rescues {
+	for _, act := range table().Rescues.Values {
 		assert.Contains(t, knowledge.Acts(), act)
 		assert.True(t, Act{Act: act}.Rescues())
 	}

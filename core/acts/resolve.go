@@ -10,8 +10,7 @@ import (
 // Force is how strongly an act is asked for.
 type Force int
 
-// The forces. What must be, and what must not (an act of degree none), comes only from what was seen, or
-// from a cause that is acted on.
+// The forces. What must be comes only from what was seen, or from a cause that is acted on.
 const (
 	May Force = iota
 	Should
@@ -33,15 +32,17 @@ const (
 
 // rank is the place of a harm in the order of the table, the worst first.
 func (h Harm) rank() int {
-	if i := slices.Index(table().Harms, h); i >= 0 {
+	harms := table().Harms.Values
+	if i := slices.Index(harms, string(h)); i >= 0 {
 		return i
 	}
-	return len(table().Harms)
+	return len(harms)
 }
 
 // Proposal is what one rule asks for, before it is decided.
 type Proposal struct {
 	Acts  []Act
+	Not   []Act // just these must not be, to just this degree
 	Force Force
 	Harm  Harm
 	Rests []string       // codes of the facts it rests on
@@ -128,7 +129,12 @@ func (p Proposal) withholds() int {
 
 // against holds for two at one moment that contradict each other.
 func (p Proposal) against(other Proposal) bool {
-	return p.Once == other.Once && Clash(p.Acts, other.Acts)
+	return p.Once == other.Once && (Clash(p.Acts, other.Acts) || p.forbids(other) || other.forbids(p))
+}
+
+// forbids holds for a proposal that must not have what another asks for.
+func (p Proposal) forbids(other Proposal) bool {
+	return slices.ContainsFunc(p.Not, func(a Act) bool { return slices.Contains(other.Acts, a) })
 }
 
 // All are the acts of proposals for today, each once, in their order.

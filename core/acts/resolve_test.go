@@ -39,6 +39,13 @@ func TestResolvingByForceHarmAndWhatWithholds(t *testing.T) {
 		"what withholds before what gives": {
 			[]Proposal{says("feeds", Should, "", Feed), says("rests", Should, "", NoFeed)}, []string{"rests"},
 		},
+		"just the degree that is forbidden": {
+			[]Proposal{
+				{From: "rests", Force: Must, Not: []Act{Water}},
+				says("gives", Should, "", Water), says("flushes", Should, "", Flush),
+			},
+			[]string{"rests", "flushes"},
+		},
 		"the first of two alike": {
 			[]Proposal{says("keeps", Should, "", Divide), says("other", Should, "", Divide)}, []string{"keeps", "other"},
 		},

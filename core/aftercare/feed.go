@@ -48,7 +48,7 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 		return no("few")
 	case c.says(acts.NoFeed) || c.says(acts.NoWater) || c.salty():
 		return no("back")
-	case c.waterStance() == acts.Water || c.Stands().Checked().Dry() || c.feltDry():
+	case c.waterStance() == acts.Water || c.Stands().Checked().Dry() || look.FeltDry(c.Patient):
 		return no("dry")
 	case care.runs("tide-over") || care.runs("patch"):
 		return no("back")
@@ -89,12 +89,6 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 		}
 	}
 	return f
-}
-
-// feltDry holds where its look found it dry, not long ago.
-func (c *InCare) feltDry() bool {
-	return c.Look() != nil && look.Holds(c.Patient) && !c.Stands().Checked().WateredSince(c.Look().On) &&
-		slices.ContainsFunc(look.Table().Water.Dry.Values, patient.FactsOf(c.Patient).Shows)
 }
 
 // salty holds where salt shows, or is acted on.

@@ -250,9 +250,7 @@ func (c *InCare) tidedSince() string {
 		if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
 			continue
 		}
-		v := look.Table().Decide(at)
-		tides := slices.ContainsFunc(v.Rules, func(a look.Advice) bool { return a.Rule == look.TideOver })
-		if v.Decision == look.Wait && tides {
+		if v := look.Table().Decide(at); v.Decision == look.Wait && v.Tides() {
 			return l.On
 		}
 	}

@@ -271,8 +271,8 @@ func (k *Knowledge) modelFor(group string) *model {
 func (k *Knowledge) read(c clues) (findings []seen, known []Known, looked bool) {
 	findings, known = make([]seen, len(k.Findings)), []Known{}
 	states := map[patient.FindingState]seen{Present: present, Absent: absent}
-	old := c.Findings[k.OldMarks] == Present || slices.ContainsFunc(c.Known, func(kn Known) bool {
-		return kn.Finding == k.OldMarks && kn.State == Present && c.Findings[k.OldMarks] == ""
+	old := c.Findings[k.OldMarks.Value] == Present || slices.ContainsFunc(c.Known, func(kn Known) bool {
+		return kn.Finding == k.OldMarks.Value && kn.State == Present && c.Findings[k.OldMarks.Value] == ""
 	})
 	for _, kn := range c.Known {
 		i, ok := k.findAt[kn.Finding]

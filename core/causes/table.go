@@ -60,7 +60,6 @@ type Action struct {
 	Strips    bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
 	Once      string         `yaml:"once" json:"once,omitempty" description:"what has to be seen first"`
 	NotTerete bool           `yaml:"not_terete" json:"not_terete,omitempty" description:"pencil leaves never get it"`
-	Warms     bool           `yaml:"warms" json:"warms,omitempty" description:"it asks for warmth, so it is for a plant that wants it"`
 	Cautions  []string       `yaml:"cautions" json:"cautions,omitempty"`
 }
 
@@ -152,7 +151,7 @@ type Knowledge struct {
 	FindingFigures FindingFigures            `json:"finding_figures" required:"true"`
 	Rivals         []Rivals                  `json:"rivals" required:"true" description:"findings that do not hold together"`
 	Worries        []Worry                   `json:"worries" required:"true"`
-	OldMarks       string                    `json:"old_marks" required:"true" description:"the finding that marks are old, and nothing new is there"`
+	OldMarks       knowledge.Code            `json:"old_marks" required:"true" description:"the finding that marks are old, and nothing new is there"`
 	Marks          knowledge.Codes           `json:"marks" required:"true" description:"findings that are such marks: then they weigh on nothing"`
 	UnseenDays     knowledge.Number          `json:"unseen_days" required:"true" description:"what one could not see is not asked for again before"`
 	OwnWord        knowledge.Text            `json:"own_word" required:"true" description:"what holds where the user and an earlier step differ"`
@@ -181,7 +180,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 		Worries []Worry                   `yaml:"worries"`
 		OwnWord knowledge.Text            `yaml:"own_word"`
 
-		OldMarks   string           `yaml:"old_marks"`
+		OldMarks   knowledge.Code   `yaml:"old_marks"`
 		Marks      knowledge.Codes  `yaml:"marks"`
 		UnseenDays knowledge.Number `yaml:"unseen_days"`
 	}

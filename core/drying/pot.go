@@ -62,6 +62,9 @@ func (d *WaterDay) say(today string) {
 	d.Words = knowledge.Say(said)
 }
 
+// Withhold says of a pot that is kept from water that it is not watered, whatever it weighs.
+func (d *WaterDay) Withhold() { d.Words = knowledge.Say(message.Of("drying.say.due-withheld")) }
+
 // PriorFor is what a plant's pot is thought to do before it was weighed: by its opening and
 // wall, the dryness of its air, its mix, and its leaves while they are open.
 func (k *Knowledge) PriorFor(p *patient.Patient, pot pots.Pot, mixWater float64) Prior {

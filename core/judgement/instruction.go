@@ -22,17 +22,6 @@ func instructs(all []knowledge.Text) []Instruction {
 	return list
 }
 
-// spoken is an instruction in the words of a line, which carry the mark of the rule beside them.
-func spoken(s knowledge.Sentence, of knowledge.Provenance) Instruction {
-	sense := s.Sense
-	for _, part := range s.Parts {
-		if part.Sense.Type == message.Instruction {
-			sense = part.Sense
-		}
-	}
-	return Instruction{knowledge.Text{Value: s.Value, Sense: sense, Provenance: of}}
-}
-
 // Words are what it says.
 func (i Instruction) Words() message.Message { return i.text.Value }
 

@@ -67,7 +67,7 @@ func LineOf(l look.Line) knowledge.Sentence { return knowledge.Say(look.Table().
 func also(p *patient.Patient, v look.Verdict) []Instruction {
 	list := []Instruction{}
 	for _, l := range v.Also {
-		line, when := LineOf(l).Rests(v.Facts()...), message.When{Is: message.AtOnce}
+		line, when := look.Table().Said(l).Rests(v.Facts()...), message.When{Is: message.AtOnce}
 		if moves := l.Block != "" || l.Say == look.Soon; moves {
 			on := dates.After(p.Today(), v.MoveDays)
 			when = message.When{Is: message.OnDay, Day: on}
@@ -75,9 +75,9 @@ func also(p *patient.Patient, v look.Verdict) []Instruction {
 			if l.Say == look.Soon {
 				decision, when.Is = look.Soon, message.ByDay
 			}
-			line.Value = message.All(line.Value, Again(decision, line, on).Value)
+			line.Value = message.All(line.Value, Again(decision, LineOf(l), on).Value)
 		}
-		list = append(list, spoken(line, look.Table().Rules["treat"].Provenance).at(when))
+		list = append(list, instruct(line).at(when))
 	}
 	for _, p := range acts.Instead(v.Lost) {
 		list = append(list, instruct(p.Words.Rests(p.Rests...)).at(message.When{Is: message.Once}))
@@ -89,8 +89,7 @@ func callOf(c *look.Call) *Call {
 	if c == nil {
 		return nil
 	}
-	call := Call{Do: c.Do, Why: instruct(c.Why.Words)}
-	call.Words = spoken(knowledge.Say(c.Words), c.Why.Words.Provenance)
+	call := Call{Do: c.Do, Words: instruct(c.Words), Why: instruct(c.Why.Words)}
 	if c.Later != nil {
 		call.Later = instruct(c.Later.Words)
 	}
@@ -122,9 +121,9 @@ func OfCauses(p *patient.Patient, found causes.Verdict, looked look.Verdict) Cau
 	now, later := look.Agreed(p, found.Plan, looked, decided...)
 	of := Caused{Verdict: found, Do: doings(p, now), Later: doings(p, later)}
 	if len(found.Alarms) > 0 {
-		apart := spoken(knowledge.Say(causes.Table().KeepApart(found.Alarms)).Rests(found.Alarms...),
-			look.Table().Rules["alarm"].Provenance)
-		of.Apart = apart.at(message.When{Is: message.AtOnce})
+		apart, _ := causes.Table().Action(causes.KeepApart)
+		apart.Words.Value = causes.Table().KeepApart(found.Alarms)
+		of.Apart = instruct(apart.Words.Rests(found.Alarms...)).at(message.When{Is: message.AtOnce})
 	}
 	return of
 }

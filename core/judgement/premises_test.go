@@ -30,10 +30,9 @@ func TestWhatAnAdviceRestsOn(t *testing.T) {
 	assert.False(t, For(p, Known{}).Rests[0].Now, "too long ago to be said of today")
 
 	water := aftercare.Due{Job: "water", On: day, Protocol: "wet-dry"}
-	due := For(p, Known{Care: &aftercare.Care{Day: day, Due: []aftercare.Due{water}}})
-	for _, r := range due.Rests {
-		if r.Code == "wet-dry" {
-			assert.Equal(t, "forecast", r.How)
-		}
-	}
+	due := premises(p, For(p, Known{Care: &aftercare.Care{Day: day, Due: []aftercare.Due{water}}}).Line.Facts)
+	require.Len(t, due, 1)
+	assert.Equal(t, "forecast", due[0].How, "by its rhythm")
+	assert.Equal(t, "cold", premises(p, []string{"cold", "moon", "cold"})[0].Code)
+	assert.Len(t, premises(p, []string{"cold", "moon", "cold"}), 1, "each once, and none that is not known")
 }

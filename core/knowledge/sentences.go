@@ -213,10 +213,10 @@ var senseTable = sync.OnceValue(func() *senseRules {
 		Types map[message.Type][]string `yaml:"types"`
 	}
 	var of struct {
-		Against map[string][][]string `yaml:"against"` // core/acts reads these
-		Rescues []string              `yaml:"rescues"`
-		Harms   []string              `yaml:"harms"`
-		Pairs   []any                 `yaml:"pairs"`
+		Against map[string]any `yaml:"against"` // core/acts reads these
+		Rescues any            `yaml:"rescues"`
+		Harms   any            `yaml:"harms"`
+		Pairs   any            `yaml:"pairs"`
 		Acts    []struct {
 			Act    string `yaml:"act"`
 			Object string `yaml:"object"`

@@ -5,7 +5,7 @@ import (
 	"slices"
 
 	"therapeon/core/disputes"
-	"therapeon/core/message"
+	"therapeon/core/knowledge"
 	"therapeon/core/roots"
 )
 
@@ -18,7 +18,7 @@ func (d *decider) rotPatch() {
 	looked := d.findings["dead-roots-seen"] != "" || d.grade() != roots.Unread
 	sound := d.grade() == roots.Unread || !d.grade().Few()
 	unpot := func(rule string) {
-		d.v.RotPatch = d.call("patch", "unpot", rule)
+		d.v.RotPatch = d.call(d.Patch, "unpot", rule)
 		f := Reason{Finding: "rot-patch", Class: Soon, Why: d.Knowledge.Rules[rule]}
 		d.v.Reasons = append([]Reason{f}, d.v.Reasons...)
 		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank(b.Class), rank(a.Class)) })
@@ -29,19 +29,19 @@ func (d *decider) rotPatch() {
 	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchUnpot:
 		unpot("patch-unpot")
 	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchInPlace:
-		d.v.RotPatch = d.call("patch", "in-place", "patch-in-place-set")
+		d.v.RotPatch = d.call(d.Patch, "in-place", "patch-in-place-set")
 	case general || !sound:
 		unpot("patch-general")
 	case !looked:
-		d.v.RotPatch = d.call("patch", "look", "patch-unknown")
+		d.v.RotPatch = d.call(d.Patch, "look", "patch-unknown")
 	default:
-		d.v.RotPatch = d.call("patch", "in-place", "patch-in-place")
+		d.v.RotPatch = d.call(d.Patch, "in-place", "patch-in-place")
 	}
 }
 
 // call is what to do with a spike or a patch, by a rule.
-func (d *decider) call(of, do, rule string) *Call {
-	return &Call{Do: do, Words: message.Of("look." + of + "." + do), Why: d.advice(rule)}
+func (d *decider) call(of map[string]knowledge.Text, do, rule string) *Call {
+	return &Call{Do: do, Words: of[do], Why: d.advice(rule)}
 }
 
 // spike decides on a flower spike in the way.
@@ -51,7 +51,7 @@ func (d *decider) spike() {
 	}
 	later := d.advice("spike-later")
 	call := func(do, rule string) {
-		d.v.Spike = d.call("spike", do, rule)
+		d.v.Spike = d.call(d.Spike, do, rule)
 		if do != "cut" && rule != "spike-never" {
 			d.v.Spike.Later = &later
 		}

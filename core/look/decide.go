@@ -8,7 +8,6 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
-	"therapeon/core/knowledge/words"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 )
@@ -34,7 +33,7 @@ type Advice struct {
 // Call is a small decision of its own: what to do, why, and what would change it.
 type Call struct {
 	Do    string
-	Words message.Message // that in words
+	Words knowledge.Text // that in words
 	Why   Advice
 	Later *Advice // when to change one's mind
 }
@@ -138,18 +137,18 @@ type Line struct {
 	Block string `json:"block,omitempty"` // what is waited for
 }
 
-// Words is the answer of a line in words; empty for a line of no known code.
-func (k *Knowledge) Words(l Line) message.Message {
+// Said is the answer of a line in words, with its mark; empty for a line of no known code.
+func (k *Knowledge) Said(l Line) knowledge.Text {
 	for _, b := range k.Blocks {
 		if b.Code == l.Block {
-			return b.WaitFor.Value
+			return b.WaitFor
 		}
 	}
-	if code := "look.lines." + l.Say; words.Has(code) {
-		return message.Of(code)
-	}
-	return message.Message{}
+	return k.Lines[l.Say]
 }
+
+// Words is the same without its mark.
+func (k *Knowledge) Words(l Line) message.Message { return k.Said(l).Value }
 
 // Since is the line of a look after which the plant was given a home.
 func Since(h patient.Home) Line {

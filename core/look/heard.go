@@ -56,7 +56,7 @@ func Agreed(p *patient.Patient, plan []string, v Verdict, decided ...acts.Act) (
 		decided = append(slices.Clone(decided), acts.Unpot)
 	}
 	all = append(all, acts.Proposal{Acts: decided, Force: acts.Must})
-	still := p.Growth() == patient.Resting || p.Growth() == patient.Idle
+	all = append(all, acts.Proposal{Not: withdrawn(p, v), Force: acts.Must})
 	for _, code := range plan {
 		a, _ := causes.Table().Action(code)
 		does := slices.DeleteFunc(a.Acts(), func(act acts.Act) bool { return act == acts.Unpot })
@@ -67,10 +67,6 @@ func Agreed(p *patient.Patient, plan []string, v Verdict, decided ...acts.Act) (
 		a, _ := causes.Table().Action(code)
 		switch {
 		case !slices.ContainsFunc(kept, func(p acts.Proposal) bool { return p.From == code }):
-		case a.Warms && !WantsWarmth(p):
-		case (still || p.Stands().Rehoused() != nil) && slices.Contains(a.Acts(), acts.Water) &&
-			!acts.Water.Among(v.Says):
-			// it takes little up, or its aftercare waters it
 		case stays && a.Unpots:
 			later = append(later, code)
 		default:
@@ -78,6 +74,19 @@ func Agreed(p *patient.Patient, plan []string, v Verdict, decided ...acts.Act) (
 		}
 	}
 	return now, later
+}
+
+// withdrawn are comforts that it is not given now: warmth that it does not want, and a drench where it takes little
+// up or its aftercare waters it.
+func withdrawn(p *patient.Patient, v Verdict) (not []acts.Act) {
+	if !WantsWarmth(p) {
+		not = append(not, acts.Warmth)
+	}
+	still := p.Growth() == patient.Resting || p.Growth() == patient.Idle
+	if (still || p.Stands().Rehoused() != nil) && !acts.Water.Among(v.Says) {
+		not = append(not, acts.Water)
+	}
+	return not
 }
 
 // Holds holds for a look that is not history: no home was given since, or the plant was out of
@@ -88,6 +97,12 @@ func Holds(p *patient.Patient) bool {
 		return l != nil
 	}
 	return p.Stands().Where() != patient.Potted && p.AtLook().Stands().Where() != patient.Potted
+}
+
+// FeltDry holds where the present look found the medium dry, not long ago, and nobody watered it since.
+func FeltDry(p *patient.Patient) bool {
+	return Holds(p) && !p.Stands().Checked().WateredSince(p.Look().On) &&
+		slices.ContainsFunc(Table().Water.Dry.Values, patient.FactsOf(p).Shows)
 }
 
 // ReadInPot holds for a plant whose roots would be read where it stands: in a home that it was

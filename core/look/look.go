@@ -108,14 +108,13 @@ type Figures struct {
 
 // Knowledge is all the package knows.
 type Knowledge struct {
-	Signs    []Sign          `yaml:"signs" json:"signs" required:"true"`
-	Water    Water           `yaml:"water" json:"water" required:"true"`
-	Runs     knowledge.Codes `yaml:"runs" json:"runs" required:"true" description:"findings of rot that runs on"`
-	OverWet  string          `yaml:"over_wet" json:"over_wet" required:"true" description:"the finding of what is dry above and wet below"`
-	OldMarks string          `yaml:"old_marks" json:"old_marks" required:"true" description:"the finding of marks that are old"`
+	Signs   []Sign          `yaml:"signs" json:"signs" required:"true"`
+	Water   Water           `yaml:"water" json:"water" required:"true"`
+	Runs    knowledge.Codes `yaml:"runs" json:"runs" required:"true" description:"findings of rot that runs on"`
+	OverWet knowledge.Code  `yaml:"over_wet" json:"over_wet" required:"true" description:"the finding of what is dry above and wet below"`
 
-	FewDead  string          `yaml:"few_dead" json:"few_dead" required:"true" description:"the finding of a few dead roots, which is only a note"`
-	LeafFall string          `yaml:"leaf_fall" json:"leaf_fall" required:"true" description:"the finding that is no sign in a dry rest"`
+	FewDead  knowledge.Code  `yaml:"few_dead" json:"few_dead" required:"true" description:"the finding of a few dead roots, which is only a note"`
+	LeafFall knowledge.Code  `yaml:"leaf_fall" json:"leaf_fall" required:"true" description:"the finding that is no sign in a dry rest"`
 	DryRest  knowledge.Codes `yaml:"dry_rest" json:"dry_rest" required:"true" description:"rests in which a kind drops leaves, cool and dry"`
 
 	Drowns  knowledge.Codes           `yaml:"drowns" json:"drowns" required:"true" description:"causes that drown it"`
@@ -125,6 +124,9 @@ type Knowledge struct {
 	Carry   Carry                     `yaml:"carry" json:"carry" required:"true"`
 	InPlace []InPlace                 `yaml:"in_place" json:"in_place" required:"true"`
 	Blocks  []Block                   `yaml:"blocks" json:"blocks" required:"true"`
+	Lines   map[string]knowledge.Text `yaml:"lines" json:"lines" required:"true" description:"what a look comes to"`
+	Spike   map[string]knowledge.Text `yaml:"spike" json:"spike" required:"true"`
+	Patch   map[string]knowledge.Text `yaml:"patch" json:"patch" required:"true"`
 	Rules   map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`
 	Figures Figures                   `yaml:"numbers" json:"figures" required:"true"`
 }

@@ -355,7 +355,7 @@ func TestMoreSignsNeverPressLess(t *testing.T) {
 			named := slices.ContainsFunc(v.Reasons, func(r Reason) bool { return r.Finding == s.Finding })
 			aside := s.NotIfClimber && c.Profile.IsClimber() || s.Needs == "poor" ||
 				s.Finding == "dead-roots-seen" && c.RootGrade == roots.Good ||
-				s.Finding == k.LeafFall && c.Growth == patient.Resting && c.Profile.Code == "dendrobium-deciduous"
+				s.Finding == k.LeafFall.Value && c.Growth == patient.Resting && c.Profile.Code == "dendrobium-deciduous"
 			assert.True(t, named || aside, s.Finding)
 			for _, m := range v.Meanwhile {
 				assert.NotEqual(t, knowledge.Text{}, m)

@@ -39,7 +39,7 @@ func (d *decider) rightings() (list []InPlace) {
 		})
 		switch {
 		case d.out, !d.has(row.Finding), row.Finding == "base-raised" && d.p.Profile.IsClimber(),
-			row.Finding == d.FewDead && d.v.Decision != Leave:
+			row.Finding == d.FewDead.Value && d.v.Decision != Leave:
 		case own(row), len(row.Groups) == 0 && !named:
 			list = append(list, row)
 		}
@@ -50,7 +50,7 @@ func (d *decider) rightings() (list []InPlace) {
 // propose gathers what the look asks for, decides between what does not go together, and says what is left.
 func (d *decider) propose() {
 	all := slices.Concat(d.decided(), d.waters(), d.dangers())
-	if slices.ContainsFunc(d.v.Rules, func(a Advice) bool { return a.Rule == TideOver }) {
+	if d.v.Tides() {
 		all = append(all, acts.Proposal{ // a plan of its own: what else is said of water gives way to it
 			From: Meanwhile, Force: acts.Must, Harm: acts.Stale, Words: d.Carry.Words, Rests: d.v.Facts(),
 		})
@@ -83,7 +83,7 @@ func (d *decider) propose() {
 	d.v.Meanwhile, d.v.InPlace = acts.From(d.v.Proposed, Meanwhile), acts.From(d.v.Proposed, InPlaces)
 	lost := func(s message.Sense) bool { return s.Type == message.Instruction && acts.Of(s).AgainstAny(d.v.Says) }
 	d.v.Also = slices.DeleteFunc(d.v.Also, func(l Line) bool {
-		gone := lost(knowledge.Say(d.Knowledge.Words(l)).Sense)
+		gone := lost(d.Said(l).Sense)
 		if gone { // nor is it said why
 			d.v.Rules = slices.DeleteFunc(d.v.Rules, func(a Advice) bool { return slices.Contains(waterRules, a.Rule) })
 		}
@@ -96,6 +96,11 @@ var waterRules = []string{"water-too", "water-little", "water-idle", "feel-first
 
 // TideOver is the rule by which a plant in bad medium is carried until it can be moved.
 const TideOver = "tide-over"
+
+// Tides holds for a plant in bad medium that is carried until new roots show.
+func (v Verdict) Tides() bool {
+	return slices.ContainsFunc(v.Rules, func(a Advice) bool { return a.Rule == TideOver })
+}
 
 // holdsOut is how it is carried until a block is over. Only a kind that wants warmth now is kept warmer.
 func (d *decider) holdsOut(b Block) knowledge.Text {
@@ -156,7 +161,7 @@ func (d *decider) waters() (asked []acts.Proposal) {
 		says(acts.Must, acts.Drowns, d.Water.InVain, acts.NoWater, acts.NoSoak)
 	}
 	if d.darkBelow() {
-		says(acts.Must, acts.Drowns, knowledge.Codes{Values: []string{d.OverWet}}, acts.NoWater, acts.NoSoak)
+		says(acts.Must, acts.Drowns, knowledge.Codes{Values: []string{d.OverWet.Value}}, acts.NoWater, acts.NoSoak)
 	}
 	return asked
 }

@@ -43,7 +43,7 @@ func (d *decider) damp() bool {
 func (d *decider) unseen(finding string) bool { return d.p.Finding(finding) == patient.Unseen }
 
 // darkBelow holds where it was seen not long ago to be dry above and wet below.
-func (d *decider) darkBelow() bool { return d.has(d.OverWet) && !d.aged(d.OverWet) }
+func (d *decider) darkBelow() bool { return d.has(d.OverWet.Value) && !d.aged(d.OverWet.Value) }
 
 // aged holds for what was noted so long ago that it cannot be said of today.
 func (d *decider) aged(finding string) bool {
@@ -117,7 +117,7 @@ func (d *decider) reason(s Sign) Reason {
 
 // leafFall holds for the leaves that a kind drops in its dry rest. A medium that stays wet is another thing.
 func (d *decider) leafFall(s Sign) bool {
-	return s.Finding == d.LeafFall && d.DryRest.Has(d.p.Profile.Rest.Value) &&
+	return s.Finding == d.LeafFall.Value && d.DryRest.Has(d.p.Profile.Rest.Value) &&
 		d.p.Growth() == patient.Resting && !d.any(d.Water.Wet)
 }
 

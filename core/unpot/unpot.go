@@ -20,7 +20,7 @@ type Step struct {
 	Media    []string       `yaml:"media" json:"media,omitempty"`
 	Groups   []string       `yaml:"groups" json:"groups,omitempty"`
 	Findings []string       `yaml:"findings" json:"findings,omitempty" description:"any of these, found"`
-	Unless   []string       `yaml:"unless" json:"unless,omitempty" description:"none of these found"`
+	Sodden   string         `yaml:"sodden" json:"sodden,omitempty" enum:",yes,no" description:"only of a root ball that was found sodden, or was not"`
 	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
 
 	Says []acts.Act `yaml:"says" json:"says,omitempty" description:"the acts it asks for, see /api/v1/knowledge/acts"`
@@ -61,13 +61,15 @@ func (k *Knowledge) AccidentName(code string) message.Message {
 // medium still comes off.
 func (k *Knowledge) Advise(p *patient.Patient, look []acts.Act) Advice {
 	said := append(slices.Clone(look), acts.Soak)
-	if slices.Contains(look, acts.NoSoak) || slices.ContainsFunc(k.Sodden.Values, found(p)) {
+	sodden := slices.ContainsFunc(k.Sodden.Values, found(p))
+	if slices.Contains(look, acts.NoSoak) || sodden {
 		said = append(slices.Clone(look), acts.NoSoak)
 	}
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}
 	for _, s := range k.Steps {
 		clean := slices.Contains(s.Says, acts.Apart) && !slices.Contains(look, acts.Apart)
-		if s.fits(p) && !acts.Clash(s.Says, said) && !clean {
+		is := s.Sodden == "" || s.Sodden == map[bool]string{true: "yes", false: "no"}[sodden]
+		if s.fits(p) && is && !acts.Clash(s.Says, said) && !clean {
 			a.Steps = append(a.Steps, s)
 		}
 	}
@@ -97,7 +99,7 @@ func (s Step) fits(p *patient.Patient) bool {
 	}
 	in := func(list []string, code string) bool { return len(list) == 0 || slices.Contains(list, code) }
 	return in(s.Pots, p.Stands().Pot()) && in(s.Media, medium) && in(s.Groups, p.Profile.Code) &&
-		(len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, found(p))) && !slices.ContainsFunc(s.Unless, found(p))
+		(len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, found(p)))
 }
 
 // found holds for what is there.

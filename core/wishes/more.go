@@ -21,7 +21,13 @@ func (a *asked) strong() bool {
 	if a.left != roots.Unread {
 		return a.left == roots.Good && !a.p.Condition().Limp()
 	}
-	return a.seen.Decision == look.Leave && !a.p.Condition().Limp() && a.growing()
+	return a.seen.Decision == look.Leave && a.plump() && a.growing()
+}
+
+// plump holds where somebody saw that it is not short of water.
+func (a *asked) plump() bool {
+	f := patient.FactsOf(a.p)
+	return !a.p.Condition().Limp() && slices.ContainsFunc(look.Table().Water.Thirst.Values, f.Lacks)
 }
 
 func (a *asked) oldBulbs() (string, string) {
@@ -92,7 +98,7 @@ func (a *asked) treat() (string, string) {
 	switch {
 	case !named && slices.ContainsFunc(Table().LookedFor.Values, patient.FactsOf(a.p).Lacks):
 		return "no-finding", ""
-	case !named && a.has(look.Table().OldMarks):
+	case !named && a.has(causes.Table().OldMarks.Value):
 		return "old-marks", ""
 	case !named:
 		return "unlooked", ""

@@ -26,7 +26,7 @@ func (a *asked) water() (string, string) {
 		return "withheld", ""
 	case a.j.Asks(acts.WaterLittle):
 		return "little", ""
-	case a.j.Asks(acts.Water) && a.tided():
+	case a.j.Asks(acts.Water) && a.seen.Tides():
 		return "tided", ""
 	case a.j.Asks(acts.Water):
 		return a.amount("dry"), ""
@@ -66,17 +66,6 @@ func (a *asked) careDue() string {
 	return a.amount("care-due")
 }
 
-// feltDry holds where its look found it dry not long ago, and nobody watered it since.
-func (a *asked) feltDry() bool {
-	return look.Holds(a.p) && !a.p.Stands().Checked().WateredSince(a.p.Look().On) &&
-		slices.ContainsFunc(look.Table().Water.Dry.Values, patient.FactsOf(a.p).Shows)
-}
-
-// tided holds for one in bad medium that is tided over until new roots show.
-func (a *asked) tided() bool {
-	return slices.ContainsFunc(a.seen.Rules, func(r look.Advice) bool { return r.Rule == look.TideOver })
-}
-
 // still holds for a plant at rest, or that was seen to stand still: it takes little up.
 func (a *asked) still() bool { return a.resting() || a.p.Growth() == patient.Idle }
 
@@ -87,9 +76,9 @@ func (a *asked) withheld() string {
 	switch {
 	case any(k.Runs) || a.p.Condition().Spreading():
 		return "rot"
-	case any(k.Water.Thirst) && any(k.Water.Wet) || any(k.Water.InVain):
+	case any(k.Water.Thirst) && any(k.Water.Wet) || f.Shows(k.Water.InVain.Values[0]):
 		return "wet-limp"
-	case f.Shows(k.OverWet):
+	case f.Shows(k.OverWet.Value):
 		return "dark-below"
 	default:
 		return "withheld"
@@ -184,7 +173,7 @@ func (a *asked) feedBySigns() (string, string) {
 		return "withheld", ""
 	case salt || a.plans(acts.NoFeed):
 		return "salt", ""
-	case a.p.Stands().Checked().Dry() || a.feltDry():
+	case a.p.Stands().Checked().Dry() || look.FeltDry(a.p):
 		return "dry", a.tomorrow()
 	case a.fresh:
 		return a.feedMoved()
@@ -206,7 +195,7 @@ func (a *asked) feedBySigns() (string, string) {
 // fedDamp is the row of one that is fed: whether its medium is damp is said only where somebody felt it.
 func (a *asked) fedDamp() string {
 	f, water := patient.FactsOf(a.p), look.Table().Water
-	if f.Lacks(water.Dry.Values[0]) || f.Shows(look.Table().OverWet) {
+	if f.Lacks(water.Dry.Values[0]) || f.Shows(look.Table().OverWet.Value) {
 		return "growing"
 	}
 	return "growing-feel"

@@ -65,7 +65,7 @@ function Rests({ on }: { on: Advice["rests"] }) {
   );
   return (
     <p data-part="rests">
-      <Aside>{tell("it-rests-on", { premises: abreast(said) })}</Aside>
+      <Aside>{tell("based-on", { premises: abreast(said) })}</Aside>
     </p>
   );
 }

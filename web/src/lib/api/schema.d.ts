@@ -2335,7 +2335,7 @@ export interface components {
         ActsRow: {
             act: string;
             /** @description degrees; those of two groups contradict each other */
-            groups: string[][];
+            groups: components["schemas"]["KnowledgeCodes"][];
             /** @description it saves a plant: a worse sign never delays or hides it */
             rescues?: boolean;
         };
@@ -3067,8 +3067,6 @@ export interface components {
             strips?: boolean;
             /** @description it is done out of the pot, so it waits while the plant is left in it */
             unpots?: boolean;
-            /** @description it asks for warmth, so it is for a plant that wants it */
-            warms?: boolean;
             words: components["schemas"]["KnowledgeText"];
         };
         CausesBand: {
@@ -3241,7 +3239,7 @@ export interface components {
             /** @description findings that are such marks: then they weigh on nothing */
             marks: components["schemas"]["KnowledgeCodes"];
             /** @description the finding that marks are old, and nothing new is there */
-            old_marks: string;
+            old_marks: components["schemas"]["KnowledgeCode"];
             /** @description what holds where the user and an earlier step differ */
             own_word: components["schemas"]["KnowledgeText"];
             parts: {
@@ -5187,17 +5185,22 @@ export interface components {
             /** @description causes that eat its roots */
             eats: components["schemas"]["KnowledgeCodes"];
             /** @description the finding of a few dead roots, which is only a note */
-            few_dead: string;
+            few_dead: components["schemas"]["KnowledgeCode"];
             figures: components["schemas"]["LookFigures"];
             /** @description causes whose guests a mineral medium harbours far less */
             guests: components["schemas"]["KnowledgeCodes"];
             in_place: components["schemas"]["LookInPlace"][];
             /** @description the finding that is no sign in a dry rest */
-            leaf_fall: string;
-            /** @description the finding of marks that are old */
-            old_marks: string;
+            leaf_fall: components["schemas"]["KnowledgeCode"];
+            /** @description what a look comes to */
+            lines: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             /** @description the finding of what is dry above and wet below */
-            over_wet: string;
+            over_wet: components["schemas"]["KnowledgeCode"];
+            patch: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             rules: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -5206,6 +5209,9 @@ export interface components {
             signs: components["schemas"]["LookSign"][];
             /** @description findings that end a tide-over */
             smells: components["schemas"]["KnowledgeCodes"];
+            spike: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             water: components["schemas"]["LookWater"];
         };
         LookReason: {
@@ -9107,8 +9113,11 @@ export interface components {
             pots?: string[];
             /** @description the acts it asks for, see /api/v1/knowledge/acts */
             says?: components["schemas"]["ActsAct"][];
-            /** @description none of these found */
-            unless?: string[];
+            /**
+             * @description only of a root ball that was found sodden, or was not
+             * @enum {string}
+             */
+            sodden?: "" | "yes" | "no";
             words: components["schemas"]["KnowledgeText"];
         };
         Unwatch: {
