@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"therapeon/core/acts"
+	"therapeon/core/knowledge"
 )
 
 // toldOn are the instructions of a plant's page, each with its act, its moment and its words; without what would
@@ -27,7 +28,8 @@ func actOf(written string) acts.Act {
 	}
 	a := acts.Act{Act: parts[0]}
 	for _, row := range acts.Table() {
-		if row.Act == a.Act && len(parts) > 1 && slices.Contains(slices.Concat(row.Groups...), parts[len(parts)-1]) {
+		of := func(group knowledge.Codes) bool { return group.Has(parts[len(parts)-1]) }
+		if row.Act == a.Act && len(parts) > 1 && slices.ContainsFunc(row.Groups, of) {
 			a.Degree, parts = parts[len(parts)-1], parts[:len(parts)-1]
 		}
 	}

@@ -28,11 +28,20 @@ type Finding struct {
 	Tell       knowledge.Text    `yaml:"tell" json:"tell" required:"true" description:"how to tell, as a thing to do"`
 	DetailOf   string            `yaml:"detail_of" json:"detail_of,omitempty" description:"the general sign: it is asked for only once that was found"`
 	Plain      bool              `yaml:"plain" json:"plain,omitempty" description:"it says what is there, and weighs on no cause"`
+	Does       acts.Act          `yaml:"does" json:"does,omitzero" description:"what looking for it does to the plant: it is not asked for where that is not to be done"`
 	Theme      string            `yaml:"theme" json:"theme,omitempty" description:"the theme it bears witness to; left out: a theme of its own"`
 	Base       *knowledge.Number `yaml:"base" json:"base,omitempty"`
 	Hit        *knowledge.Number `yaml:"hit" json:"hit,omitempty" description:"how often it is found when its theme is there"`
 	FalseAlarm *knowledge.Number `yaml:"false_alarm" json:"false_alarm,omitempty" description:"how often it is found when it is not"`
 	Minutes    *knowledge.Number `yaml:"minutes" json:"minutes,omitempty" description:"what the check costs"`
+}
+
+// Costs is what looking for it does to a plant that stands in its pot; nothing for what is seen there.
+func (f Finding) Costs() acts.Act {
+	if f.At == "unpot" || f.At == "roots" || f.At == "cut" {
+		return acts.Unpot
+	}
+	return f.Does
 }
 
 // Cause is something that can have happened to a plant.

@@ -1,6 +1,8 @@
 package judgement
 
 import (
+	"slices"
+
 	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
@@ -120,6 +122,10 @@ func OfCauses(p *patient.Patient, found causes.Verdict, looked look.Verdict) Cau
 	}
 	now, later := look.Agreed(p, found.Plan, looked, decided...)
 	of := Caused{Verdict: found, Do: doings(p, now), Later: doings(p, later)}
+	of.Next = slices.DeleteFunc(slices.Clone(found.Next), func(c causes.Check) bool {
+		finding, _ := causes.Table().Finding(c.Finding)
+		return p.Stands().Where() == patient.Potted && finding.Costs().AgainstAny(looked.Says)
+	})
 	if len(found.Alarms) > 0 {
 		apart, _ := causes.Table().Action(causes.KeepApart)
 		apart.Words.Value = causes.Table().KeepApart(found.Alarms)

@@ -14,7 +14,7 @@ import (
 type Premise struct {
 	Code string          `json:"code" required:"true"`
 	Name message.Message `json:"name" required:"true"`
-	How  string          `json:"how" required:"true" enum:"seen,felt,told,table,forecast" description:"table: what its kind or its season does; forecast: by its rhythm"`
+	How  string          `json:"how" required:"true" enum:"seen,felt,told,judged,table,forecast" description:"judged: a cause that is acted on; table: what its kind or its season does; forecast: by its rhythm"`
 	On   string          `json:"on,omitempty" description:"the day it was noted"`
 	Now  bool            `json:"now" required:"true" description:"young enough to be said as present"`
 }
@@ -36,6 +36,9 @@ func premise(p *patient.Patient, code string) (Premise, bool) {
 	if f, ok := patient.FactsOf(p).Of(code); ok && f.State == patient.Present {
 		finding, _ := causes.Table().Finding(code)
 		return Premise{Code: code, Name: finding.Name.Value, How: f.How, On: f.On, Now: f.Now}, true
+	}
+	if cause, ok := causes.Table().Cause(code); ok {
+		return Premise{Code: code, Name: cause.Name, How: "judged", Now: true}, true
 	}
 	for _, b := range look.Table().Blocks {
 		if b.Code == code {

@@ -43,6 +43,7 @@ type Verdict struct {
 	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
 	Line       Line             `json:"-"`
 	Also       []Line           `json:"-"` // what else is to be done, beside the line
+	Grounds    []string         `json:"-"` // what its line rests on beside reasons and blocks
 	MoveDays   int              `json:"-"` // of what else: days until the move is looked at again, or done
 	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
 	Blocks     []Block          `json:"-"` // what holds it back
@@ -127,6 +128,7 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 		d.v.Spike = nil
 	}
 	d.setRight()
+	d.ground()
 	d.propose()
 	return d.v
 }
@@ -160,7 +162,8 @@ func Since(h patient.Home) Line {
 
 func (d *decider) line(l Line) { d.v.Line = l }
 
-// Facts are the findings that a verdict rests on, the weightiest first, and what holds it back.
+// Facts are the findings that a verdict rests on, the weightiest first, what holds it back, and what its line
+// rests on.
 func (v Verdict) Facts() (codes []string) {
 	for _, r := range v.Reasons {
 		codes = append(codes, r.Finding)
@@ -168,7 +171,7 @@ func (v Verdict) Facts() (codes []string) {
 	for _, b := range v.Blocks {
 		codes = append(codes, b.Code)
 	}
-	return codes
+	return append(codes, v.Grounds...)
 }
 
 func (d *decider) has(finding string) bool { return d.findings[finding] == patient.Present }
@@ -257,7 +260,10 @@ func (d *decider) leave(water string) {
 		d.v.AgainDays = int(f.SoonerDays.Value)
 		d.line(Line{Say: Treat})
 		d.rule("treat")
-		if water != "" {
+		if water == Damp {
+			d.v.Also = append(d.v.Also, Line{Say: Weigh})
+			d.thirsts(water)
+		} else if water != "" {
 			d.v.Also = append(d.v.Also, Line{Say: water})
 			d.thirsts(water)
 		}
@@ -316,8 +322,11 @@ func (d *decider) thirsts(water string) {
 	}
 	d.v.AgainDays = int(d.Figures.WaterDays.Value)
 	rule := map[string]string{WaterIt: "water-first", WaterLittle: d.little(), Damp: "damp"}[water]
-	if water == Damp && d.watered() {
+	switch {
+	case water == Damp && d.watered():
 		rule = "watered"
+	case water == Damp && d.darkBelow():
+		rule = "dark-below"
 	}
 	d.rule(rule)
 }

@@ -30,6 +30,24 @@ func (d *decider) setRight() {
 	}
 }
 
+// ground says what the line rests on beside its reasons: the causes that are treated, thirst and the medium.
+func (d *decider) ground() {
+	switch d.v.Line.Say {
+	case Treat:
+		for _, action := range d.treatments() {
+			for _, cause := range d.p.Heard().Asked[action] {
+				if !slices.Contains(d.v.Grounds, cause) {
+					d.v.Grounds = append(d.v.Grounds, cause)
+				}
+			}
+		}
+	case WaterIt, WaterLittle:
+		d.v.Grounds = append(d.seen(d.Water.Thirst), d.seen(d.Water.Dry)...)
+	case Feel, FeelLittle, Damp:
+		d.v.Grounds = d.seen(d.Water.Thirst)
+	}
+}
+
 // rightings are the rows of what is set right where it stands: that of its kind in place of that of all.
 func (d *decider) rightings() (list []InPlace) {
 	own := func(row InPlace) bool { return slices.Contains(row.Groups, d.p.Profile.Code) }

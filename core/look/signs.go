@@ -216,6 +216,7 @@ const (
 	WaterIt     = "water"
 	WaterLittle = "water-little"
 	Damp        = "damp"        // it has some, and is looked at again
+	Weigh       = "weigh"       // the same, beside another line
 	Feel        = "feel"        // the medium first, and water it by that
 	FeelLittle  = "feel-little" // the same, of a plant that gets a little
 	Check       = "check"

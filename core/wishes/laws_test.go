@@ -259,3 +259,23 @@ func TestWhatWasFeltGrowsOld(t *testing.T) {
 		assert.NotContains(t, english.Say(because.Value), "medium is dry")
 	}
 }
+
+// No check is asked for that would do to the plant what must not be done: no drench to see whether water helps, no
+// unpotting of what is left alone.
+func TestNoCheckDoesWhatMustNotBe(t *testing.T) {
+	asked := 0
+	for n := range 120 {
+		p := drawer{rand.New(rand.NewPCG(uint64(n), 59))}.plant()
+		if p.Look() == nil || p.Stands().Where() != patient.Potted {
+			continue
+		}
+		at := p.AtLook()
+		v := look.Table().Decide(at)
+		for _, c := range judgement.OfCauses(at, causes.Table().Judge(at), v).Next {
+			asked++
+			finding, _ := causes.Table().Finding(c.Finding)
+			assert.False(t, finding.Costs().AgainstAny(v.Says), "plant %d: %s", n, c.Finding)
+		}
+	}
+	assert.Positive(t, asked)
+}

@@ -3171,6 +3171,8 @@ export interface components {
             code: string;
             /** @description the general sign: it is asked for only once that was found */
             detail_of?: string;
+            /** @description what looking for it does to the plant: it is not asked for where that is not to be done */
+            does?: components["schemas"]["ActsAct"];
             /** @description how often it is found when it is not */
             false_alarm?: components["schemas"]["KnowledgeNumber"];
             /** @description how often it is found when its theme is there */
@@ -4827,10 +4829,10 @@ export interface components {
         JudgementPremise: {
             code: string;
             /**
-             * @description table: what its kind or its season does; forecast: by its rhythm
+             * @description judged: a cause that is acted on; table: what its kind or its season does; forecast: by its rhythm
              * @enum {string}
              */
-            how: "seen" | "felt" | "told" | "table" | "forecast";
+            how: "seen" | "felt" | "told" | "judged" | "table" | "forecast";
             name: string;
             /** @description young enough to be said as present */
             now: boolean;
