@@ -71,9 +71,6 @@ func drawnSituation(n int) situation {
 	return x
 }
 
-// moreRoutes are the routes of a plant that a situation does not read by itself.
-var moreRoutes = []string{"aftercare", "progress", "weighings", "timeline", "rhizome", "exposure", "readings"}
-
 // Over plants drawn as they come, all routes of each tell one degree of each act, in words that say what
 // their codes say.
 func TestNoRouteTellsAPlantTwoThings(t *testing.T) {
@@ -97,12 +94,6 @@ func TestNoRouteTellsAPlantTwoThings(t *testing.T) {
 		}
 		x.put(place)
 		x.pages()
-		for _, route := range moreRoutes {
-			path := fmt.Sprintf("/api/v1/plants/%d/%s", x.id, route)
-			if status, answer, _ := x.send("GET", path, ""); status == 200 {
-				x.told = append(x.told, readTold(path, answer)...)
-			}
-		}
 		assert.Empty(t, twice(x.told, x.day(0)), "plant %d", n)
 		assert.Empty(t, misread(t, x.told), "plant %d", n)
 		count += len(x.told)

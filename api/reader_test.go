@@ -36,6 +36,9 @@ func readTold(page string, v any) (list []told) {
 			list = append(list, readTold(page, part)...)
 		}
 	case map[string]any:
+		if parts, several := v["parts"].([]any); several {
+			return append(list, readTold(page, parts)...)
+		}
 		if sense, ok := v["sense"].(map[string]any); ok {
 			list = append(list, toldOf(page, v, sense))
 		}
@@ -110,15 +113,11 @@ func misread(t require.TestingT, all []told) (wrong []string) {
 	return wrong
 }
 
-// moved are the parts whose sentences come from the one judgement.
-var moved = []string{"/advice", "/look", "/causes", "/unpot", "/answers"}
-
 // twice are pairs of sentences that tell two degrees of one act for one day.
 func twice(all []told, today string) (list []string) {
 	var now []told
 	for _, s := range all {
-		of := slices.ContainsFunc(moved, func(part string) bool { return strings.Contains(s.page, part) })
-		if of && s.tells() && s.is != "once" && (s.day == "" || s.day <= today || s.is == "now" || s.is == "may") {
+		if s.tells() && s.is != "once" && (s.day == "" || s.day <= today || s.is == "now" || s.is == "may") {
 			now = append(now, s)
 		}
 	}

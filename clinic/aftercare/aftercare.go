@@ -10,6 +10,7 @@ import (
 
 	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
+	"therapeon/clinic/pests"
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/fault"
@@ -287,7 +288,23 @@ func (c *Service) tick(ctx context.Context, tx *ledger.Tx, t Tick, at time.Time)
 	if err != nil {
 		return Tended{}, err
 	}
+	if err := c.treated(ctx, tx, kept, true); err != nil {
+		return Tended{}, err
+	}
 	return told(kept, false)
+}
+
+// treated notes a round of treatment that was done as a job, or a clear look, in its treatment; undone it is taken
+// back there too.
+func (c *Service) treated(ctx context.Context, tx *ledger.Tx, t ledger.Tended, done bool) error {
+	if t.Outcome != string(patient.TendedDone) || !slices.Contains([]string{pests.RoundJob, pests.LensJob}, t.Job) {
+		return nil
+	}
+	v, err := c.Visit(ctx, tx, t.PlantID)
+	if err != nil {
+		return err
+	}
+	return pests.Ticked(ctx, v, t.Job, t.Day, done)
 }
 
 func told(row ledger.Tended, already bool) (Tended, error) {
@@ -320,6 +337,9 @@ func (c *Service) Undo(ctx context.Context, in Undo) ([]int64, error) {
 				continue
 			}
 			if _, err := tx.Aftercare().Withdraw(ctx, id); err != nil {
+				return err
+			}
+			if err := c.treated(ctx, tx, row, false); err != nil {
 				return err
 			}
 		}

@@ -30,18 +30,18 @@ func LineOf(doc string) (l judgement.Line, ok bool) {
 }
 
 // AdvisedOf is the advice in short as it is kept: its words are made when they are read.
-func AdvisedOf(doc, untilOn string) *Advised {
+func AdvisedOf(doc, untilOn, today string) *Advised {
 	l, ok := LineOf(doc)
 	if !ok {
 		return nil
 	}
-	a := OfLine(l, untilOn)
+	a := OfLine(l, untilOn, today)
 	return &a
 }
 
 // OfLine is an advice in a line with its words.
-func OfLine(l judgement.Line, untilOn string) Advised {
-	headline, until := l.Said(untilOn)
+func OfLine(l judgement.Line, untilOn, today string) Advised {
+	headline, until := l.Said(untilOn, today)
 	return Advised{l.Code, headline, untilOn, until, l.Page()}
 }
 

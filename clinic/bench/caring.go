@@ -44,7 +44,7 @@ type Fares struct {
 	Stage   progress.Stage     `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
 	Name    message.Message    `json:"name,omitzero" description:"of the stage"`
 	Since   string             `json:"since,omitempty"`
-	Verdict string             `json:"verdict" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
+	Verdict string             `json:"verdict" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown,early,closed"`
 	Words   knowledge.Sentence `json:"words" required:"true"`
 }
 

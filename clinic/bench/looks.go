@@ -2,6 +2,7 @@ package bench
 
 import (
 	"context"
+	"time"
 
 	"therapeon/clinic/record"
 	"therapeon/core/causes"
@@ -94,7 +95,7 @@ func (all *Inspected) judgeLook(p *patient.Patient, found causes.Verdict, heard 
 	if on := judgement.LookAgainOn(p, all.Look.Verdict); on != "" {
 		all.AgainOn = on
 	}
-	all.Again = judgement.Again(all.Look.Decision, all.Look.Headline, all.AgainOn)
+	all.Again = judgement.Again(all.Look.Decision, all.Look.Headline, all.AgainOn, p.Now.Format(time.DateOnly))
 	all.Causes = judgement.OfCauses(p, found, all.Look.Verdict)
 }
 
@@ -108,6 +109,13 @@ func (all *Inspected) since(p *patient.Patient) {
 			all.Look.Line = look.Since(h)
 			all.Look.Headline = judgement.LineOf(all.Look.Line)
 		}
+	}
+	if !look.Holds(p) { // what it asked for then is not asked for today
+		all.Look, all.Causes = all.Look.Past(), all.Causes.Past()
+		all.Again = knowledge.Sentence{}
+	}
+	if p.Closed {
+		all.AgainOn, all.Look.Headline = "", all.Look.Headline.Past()
 	}
 }
 

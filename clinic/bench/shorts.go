@@ -97,6 +97,11 @@ type Looked struct {
 	Unreadable message.Message `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
 
+// Past is a look of a plant that is off the bench: it asks for nothing any more.
+func (l *Looked) Past() {
+	l.AgainOn, l.Again, l.Headline = "", knowledge.Sentence{}, l.Headline.Past()
+}
+
 // LookInShort is the look in a line.
 type LookInShort struct {
 	Decision string             `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
@@ -140,17 +145,26 @@ func LookShortOf(doc string) (lookShort, error) {
 	return short, json.Unmarshal([]byte(doc), &short)
 }
 
+// LookRow is a look as its row keeps it.
+type LookRow struct {
+	ID      int64
+	On      string
+	AgainOn string
+	Short   string
+}
+
 // LookShown is an inspection for lists. One that cannot be read says so and takes no
 // other down.
-func LookShown(id int64, on, again, doc string) Looked {
-	s, err := LookShortOf(doc)
+func LookShown(row LookRow, today string) Looked {
+	id, on, again := row.ID, row.On, row.AgainOn
+	s, err := LookShortOf(row.Short)
 	if err != nil {
 		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: record.Unread("look", id, err)}
 	}
 	of := s.Causes
 	headline := knowledge.Say(look.Table().Words(s.Look.Line).Or(message.Plain(s.Look.Told)))
 	return Looked{
-		InspectionID: id, LookedOn: on, AgainOn: again, Again: judgement.Again(s.Look.Decision, headline, again),
+		InspectionID: id, LookedOn: on, AgainOn: again, Again: judgement.Again(s.Look.Decision, headline, again, today),
 		LookInShort: LookInShort{s.Look.Decision, headline},
 		CausesInShort: CausesInShort{
 			Cause:  knowledge.Say(causes.Table().Words(of.Line).Or(message.Plain(of.Told))),

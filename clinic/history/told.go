@@ -180,7 +180,7 @@ func looks(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, 
 		if r.Err != nil {
 			return nil, r.Err
 		}
-		l := bench.LookShown(r.ID, r.Day, r.DueOn, r.Short)
+		l := bench.LookShown(bench.LookRow{ID: r.ID, On: r.Day, AgainOn: r.DueOn, Short: r.Short}, "")
 		list = append(list, entry(r.Day, "look", message.All(l.Headline.Value, l.Cause.Value), r.ID))
 		for _, a := range r.Value.Noted.Accidents {
 			what := unpot.Table().Accidents[a.What]

@@ -44,6 +44,7 @@ type Plant struct {
 	Handle     knowledge.Sentence   `json:"handle,omitzero" description:"when to handle it, where it is suspect or kept apart"`
 	Suspect    bool                 `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
 	Advice     *judgement.Advice    `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
+	Ended      *Ended               `json:"ended,omitempty" description:"of one that is off the bench: how it left; left out in lists"`
 	Advised    *bench.Advised       `json:"advised,omitempty" description:"that in short"`
 	Fares      *bench.Fares         `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
 	Alarms     []knowledge.Sentence `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
@@ -99,7 +100,7 @@ func (c *Service) AddPlant(ctx context.Context, in patient.Intake) (Plant, error
 		if err != nil {
 			return err
 		}
-		answer, err = plantOf(ctx, tx, row)
+		answer, err = plantOf(ctx, c.Keeper, tx, row)
 		return err
 	})
 	return answer, err
@@ -291,7 +292,7 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 	for i, row := range found {
 		var in patient.Intake
 		err := json.Unmarshal([]byte(row.Intake), &in)
-		list[i] = plant(row.Plant, row.Version, in)
+		list[i] = plant(row.Plant, row.Version, in, c.Today())
 		if err != nil {
 			list[i].Intake = patient.Intake{Tag: row.Plant.Tag, Group: row.Plant.GroupCode}
 			list[i].Unreadable = record.Unread("plant", row.Plant.ID, err)
@@ -301,14 +302,18 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 			list[i].Latest = &s
 		}
 		if row.LookID != 0 {
-			l := bench.LookShown(row.LookID, row.LookedOn, row.AgainOn, row.Look)
+			l := bench.LookShown(bench.LookRow{ID: row.LookID, On: row.LookedOn, AgainOn: row.AgainOn, Short: row.Look}, c.Today())
 			list[i].Looked = &l
+			list[i].since(record.HomeKept(row.Plant.Home, row.Plant.HomeSince))
 		}
 	}
 	return list, total, nil
 }
 
-func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
+func plant(row ledger.Plant, version int64, in patient.Intake, today string) Plant {
+	if row.ArchivedAt != "" {
+		row.LookOn = "" // nobody looks at it any more
+	}
 	p := Plant{
 		ID:         row.ID,
 		Version:    version,
@@ -317,11 +322,11 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		ParentID:   row.ParentID,
 		DividedOn:  row.DividedOn,
 		Home:       record.HomeInWords(row.Home),
-		HomeWords:  homeWords(row),
+		HomeWords:  homeWords(row, today),
 		HomeSince:  row.HomeSince,
 		HomeLookOn: row.LookOn,
 		Suspect:    patient.Turn(row.Turn) == patient.Suspected,
-		Advised:    bench.AdvisedOf(row.Advice, row.UntilOn),
+		Advised:    bench.AdvisedOf(row.Advice, row.UntilOn, today),
 		Fares:      bench.FaresOf(row.Care),
 		Alarms:     bench.AlarmsOf(row.Care),
 		CreatedAt:  row.CreatedAt,
@@ -330,23 +335,26 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 	if profile, ok := taxa.Find(row.GroupCode); ok {
 		p.GroupName = profile.Name
 	}
+	if p.ArchivedAt != "" { // what it wanted is no longer asked
+		p.Suspect, p.Advised, p.Fares, p.Alarms, p.HomeLookOn = false, nil, nil, nil, ""
+	}
 	return p
 }
 
 // homeWords say how a plant is held or housed and since when, and when it is looked at first.
-func homeWords(row ledger.Plant) knowledge.Sentence {
+func homeWords(row ledger.Plant, today string) knowledge.Sentence {
 	home := record.HomeInWords(row.Home)
 	if home.Empty() {
 		return knowledge.Sentence{}
 	}
 	since := message.Of("patient.home.since", message.Told("home", home), message.On("since", row.HomeSince))
-	return knowledge.Say(message.All(since, judgement.Again(look.Out, knowledge.Sentence{}, row.LookOn).Value))
+	return knowledge.Say(message.All(since, judgement.Again(look.Out, knowledge.Sentence{}, row.LookOn, today).Value))
 }
 
 // plantOf is a plant with its intake.
-func plantOf(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (Plant, error) {
+func plantOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant) (Plant, error) {
 	d, err := record.Intakes.Get(ctx, tx, row.ID)
-	return plant(row, d.Version, d.Value), err
+	return plant(row, d.Version, d.Value, c.Today()), err
 }
 
 // WithLatest puts the newest reading and inspection beside a plant.
@@ -359,9 +367,14 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	if err != nil {
 		return Plant{}, err
 	}
-	p := plant(row, r.IntakeDoc.Version, r.IntakeDoc.Value)
+	p := plant(row, r.IntakeDoc.Version, r.IntakeDoc.Value, c.Today())
 	p.Standing = standing(&r.Base)
-	if err := p.advise(ctx, c, tx); err != nil {
+	if p.ArchivedAt == "" {
+		err = p.advise(ctx, c, tx)
+	} else {
+		p.Ended, err = ended(ctx, tx, row)
+	}
+	if err != nil {
 		return p, err
 	}
 	cut, err := record.SpikesCut(ctx, tx, row.ID)
@@ -380,9 +393,14 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	}
 	look, err := record.Looks.HeadBefore(ctx, tx, row.ID, patient.Ever)
 	if err == nil {
-		l := bench.LookShown(look.ID, look.Day, look.DueOn, look.Short)
+		l := bench.LookShown(bench.LookRow{ID: look.ID, On: look.Day, AgainOn: look.DueOn, Short: look.Short}, c.Today())
 		p.Looked = &l
-		p.since(r.Base.Homes)
+		if n := len(r.Base.Homes); n > 0 {
+			p.since(&r.Base.Homes[n-1])
+		}
+		if p.ArchivedAt != "" {
+			p.Looked.Past()
+		}
 	} else if !record.IsMissing(err) {
 		return p, err
 	}
@@ -412,9 +430,10 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 	return nil
 }
 
-// since says that a plant was given a home since its last look.
-func (p *Plant) since(homes []patient.Home) {
-	if n := len(homes); n > 0 && p.Looked != nil && p.Looked.Decision != "" && homes[n-1].From >= p.Looked.LookedOn {
-		p.Looked.Headline = knowledge.Say(look.Table().Words(look.Since(homes[n-1])))
+// since says that a plant was given a home since its last look: what that asked for is done.
+func (p *Plant) since(h *patient.Home) {
+	if h != nil && p.Looked != nil && p.Looked.Decision != "" && h.From >= p.Looked.LookedOn {
+		p.Looked.Headline = knowledge.Say(look.Table().Words(look.Since(*h)))
+		p.Looked.Again, p.Looked.AgainOn = knowledge.Sentence{}, ""
 	}
 }

@@ -152,7 +152,7 @@ func (c *Service) Inspections(ctx context.Context, plantID int64) ([]bench.Looke
 	}
 	list := make([]bench.Looked, len(all))
 	for i, d := range all {
-		list[i] = bench.LookShown(d.ID, d.Day, d.DueOn, d.Short)
+		list[i] = bench.LookShown(bench.LookRow{ID: d.ID, On: d.Day, AgainOn: d.DueOn, Short: d.Short}, c.Today())
 	}
 	return list, nil
 }

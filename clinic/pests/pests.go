@@ -11,7 +11,6 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
-	"therapeon/core/cleaning"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
@@ -19,7 +18,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/taxa"
-	"therapeon/core/work"
 	"therapeon/ledger"
 )
 
@@ -354,63 +352,6 @@ func keepCourse(
 		return d, err
 	}
 	return d, v.Tx.Plants().Touch(ctx, v.Row.ID, v.Keeper.Stamp())
-}
-
-// RoundDone notes a round of treatment when the job that is one is done, and takes
-// it back when the job is opened again. The pests are those acted on.
-func RoundDone(ctx context.Context, v *record.Visit, j cleaning.Job, state work.State, markedOn string) error {
-	if j.Product == "" {
-		return nil
-	}
-	for _, kinds := range pests.Against(j.Product, v.Heard().Acted) {
-		var treated []pests.Pest
-		for _, kind := range kinds {
-			row, err := openCourseOf(ctx, v, kind.Code)
-			if err != nil {
-				return err
-			}
-			if row != nil {
-				treated = append(treated, kind)
-			}
-		}
-		if len(treated) == 0 {
-			treated = kinds[:1] // which kind was not said
-		}
-		for _, kind := range treated {
-			if err := roundOf(ctx, v, kind, state, markedOn); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
-}
-
-func roundOf(ctx context.Context, v *record.Visit, pest pests.Pest, state work.State, markedOn string) error {
-	row, err := openCourseOf(ctx, v, pest.Code)
-	if err != nil {
-		return err
-	}
-	today := v.Keeper.Today()
-	if row == nil {
-		if state == work.Done {
-			_, err = newCourse(ctx, v, pests.Course{Pest: pest.Code, Rounds: []string{today}})
-		}
-		return err
-	}
-	rounds := row.Value.Course.Rounds
-	switch {
-	case state == work.Done && !slices.Contains(rounds, today):
-		row.Value.Course.Rounds = append(rounds, today)
-	case state != work.Done && markedOn != "" && slices.Contains(rounds, markedOn):
-		if len(rounds) == 1 {
-			return record.Courses.Drop(ctx, v.Tx, row.ID)
-		}
-		row.Value.Course.Rounds = slices.DeleteFunc(rounds, func(d string) bool { return d == markedOn })
-	default:
-		return nil
-	}
-	_, err = keepCourse(ctx, v, *row, false)
-	return err
 }
 
 // ComputeSchedule works a schedule out without saving anything.

@@ -54,6 +54,15 @@ func (c *Service) Close(ctx context.Context, plantID int64, in Close) (Progress,
 		if _, err := tx.Plants().Get(ctx, plantID); err != nil {
 			return record.MissingOr(err, "plant", plantID)
 		}
+		if in.Closing.How == progress.EndRecovered && !in.Closing.Anyway && !in.Open {
+			now, err := c.progress(ctx, tx, plantID, Ask{})
+			if err != nil {
+				return err
+			}
+			if list := in.Closing.Doubts(now.Standing); len(list) > 0 {
+				return list.Under("closing")
+			}
+		}
 		d := ledger.Doc[progress.Closing]{ID: plantID, PlantID: plantID, Version: in.Version, Day: in.On}
 		d.Value = in.Closing
 		if d.Day == "" {

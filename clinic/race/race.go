@@ -26,13 +26,14 @@ type Service struct{ *record.Keeper }
 
 // Race is the race of a plant, with its weighings.
 type Race struct {
-	PlantID   int64            `json:"plant_id" required:"true"`
-	Version   int64            `json:"version" required:"true" description:"of what is planned for the plant; 0: nothing yet"`
-	Race      *race.Race       `json:"race,omitempty" description:"left out where it does not race"`
-	Off       *knowledge.Text  `json:"off,omitempty" description:"why it does not race"`
-	Advised   string           `json:"advised,omitempty" description:"the way that is advised for it now, of those of the race"`
-	Weighings []record.Weighed `json:"weighings" required:"true" description:"the oldest first"`
-	Stage     message.Message  `json:"stage" required:"true" description:"what was taken of the plant, in words"`
+	PlantID   int64              `json:"plant_id" required:"true"`
+	Version   int64              `json:"version" required:"true" description:"of what is planned for the plant; 0: nothing yet"`
+	Race      *race.Race         `json:"race,omitempty" description:"left out where it does not race"`
+	Off       *knowledge.Text    `json:"off,omitempty" description:"why it does not race"`
+	Advised   string             `json:"advised,omitempty" description:"the way that is advised for it now, of those of the race"`
+	Beside    knowledge.Sentence `json:"beside_it,omitzero" description:"why that is another way than the best of the race"`
+	Weighings []record.Weighed   `json:"weighings" required:"true" description:"the oldest first"`
+	Stage     message.Message    `json:"stage" required:"true" description:"what was taken of the plant, in words"`
 }
 
 // Assume sets the user's own figures for a plant.
@@ -70,11 +71,18 @@ func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64,
 		all.Off = &race.Table().InItsPot
 		return all, nil
 	}
+	d := rehome.Table().Decide(v.Patient, bench.Race(ctx, v, plan))
+	if d.Ground() {
+		all.Off = &race.Table().InTheGround
+		return all, nil
+	}
 	run, err := race.Run(ctx, v.Patient, ask)
 	if err != nil {
 		return all, err
 	}
-	d := rehome.Table().Decide(v.Patient, bench.Race(ctx, v, plan))
+	if of == "" {
+		all.Beside = knowledge.Say(rehome.Table().BesideRace(d, run.Best))
+	}
 	if d.Races && len(d.Routes) > 0 && d.Routes[0].Advised {
 		all.Advised = d.Routes[0].Route.Code
 	}

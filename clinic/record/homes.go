@@ -6,9 +6,7 @@ import (
 	"slices"
 	"time"
 
-	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
-	"therapeon/core/look"
 	"therapeon/core/media"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -76,8 +74,7 @@ func (h HomeDoc) Home(id int64, from string) Home {
 	return Home{
 		ID: id, FromOn: from, Route: h.Route, Name: h.routeName(), Pot: h.Pot, Mix: h.MixName(), Recipe: h.Recipe,
 		Parts: h.Parts, MixWater: h.MixWater, Note: h.Note, NextLookOn: h.NextLookOn,
-		Again: judgement.Again(look.Out, knowledge.Sentence{}, h.NextLookOn),
-		Jobs:  rehome.Table().Finished(h.Done), Planned: h.Planned,
+		Jobs: rehome.Table().Finished(h.Done), Planned: h.Planned,
 	}
 }
 
@@ -131,6 +128,16 @@ func HomeInWords(kept string) message.Message {
 		return message.Plain(kept)
 	}
 	return HomeDoc{Route: h.Route, Recipe: h.Recipe, Mix: h.Mix}.Words()
+}
+
+// HomeKept is a home as evidence, from what a row keeps of it; nil where it has none.
+func HomeKept(kept, from string) *patient.Home {
+	var h homeShort
+	if kept == "" || json.Unmarshal([]byte(kept), &h) != nil {
+		return nil
+	}
+	home := rehome.Stands(from, h.Route, nil)
+	return &home
 }
 
 // SetHome notes where a plant is now.

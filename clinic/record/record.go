@@ -92,7 +92,7 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 	r := &Record{Keeper: c, Tx: tx, Row: row, Settings: house, IntakeDoc: intake}
 	r.Base = patient.Patient{
 		Profile: profile, Intake: in.OfKind(), Sides: in.Sides, House: house.asHouse(),
-		Judge: c.Heard.Hear, Now: c.Now(),
+		Judge: c.Heard.Hear, Now: c.Now(), Closed: row.ArchivedAt != "",
 	}
 	if r.HomeDocs, err = HomesOf(ctx, tx, row.ID); err != nil {
 		return nil, err

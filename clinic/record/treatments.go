@@ -57,8 +57,8 @@ func (r *Record) roundDue(ctx context.Context, course pests.Course) error {
 	if err != nil {
 		return nil //nolint:nilerr // its own page says what is wrong with it
 	}
-	if due := s.DueOn(); due != "" && (r.Base.RoundDue == "" || due < r.Base.RoundDue) {
-		r.Base.RoundDue = due
+	if next := s.Round(); next.On != "" && (r.Base.Round.On == "" || next.On < r.Base.Round.On) {
+		r.Base.Round = next
 	}
 	return nil
 }

@@ -11,6 +11,8 @@ import (
 	"therapeon/core/acts"
 	"therapeon/core/drying"
 	"therapeon/core/judgement"
+	"therapeon/core/knowledge"
+	"therapeon/core/look"
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -94,6 +96,9 @@ func (h *homeward) answer() (Rehoming, error) {
 	r.Homes = []record.Home{}
 	for _, d := range slices.Backward(h.HomeDocs) {
 		r.Homes = append(r.Homes, d.Value.Home(d.ID, d.Day))
+	}
+	if len(r.Homes) > 0 && !h.Patient.Closed {
+		r.Homes[0].Again = judgement.Again(look.Out, knowledge.Sentence{}, h.Row.LookOn, h.Keeper.Today())
 	}
 	if len(r.Homes) > 0 && r.Homes[0].Pot != nil {
 		r.Stands = h.stands(r.Homes[0])

@@ -47,7 +47,7 @@ func (c *Service) Evening(ctx context.Context, minutes float64) (Evening, error)
 		var crates []today.Crate
 		visits := map[int64]*record.Visit{}
 		for _, row := range rows {
-			a := bench.AdvisedOf(row.Advice, row.UntilOn)
+			a := bench.AdvisedOf(row.Advice, row.UntilOn, c.Today())
 			if a == nil || a.Page == "aftercare" {
 				continue
 			}

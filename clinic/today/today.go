@@ -171,7 +171,7 @@ func (r *rounding) load(ctx context.Context, tx *ledger.Tx) error {
 		return err
 	}
 	for _, row := range atWork {
-		if a := bench.AdvisedOf(row.Advice, row.UntilOn); a != nil {
+		if a := bench.AdvisedOf(row.Advice, row.UntilOn, r.Day); a != nil {
 			r.errands(row, *a)
 		}
 	}
@@ -269,7 +269,7 @@ func (r *rounding) errand(row ledger.Plant) {
 	}
 	l, ok := bench.LineOf(row.Advice)
 	if ok && l.Page() != "aftercare" && (row.UntilOn <= r.Day || l.Code == judgement.Soon) {
-		r.errands(row, bench.OfLine(l, row.UntilOn))
+		r.errands(row, bench.OfLine(l, row.UntilOn, r.Day))
 	}
 }
 

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"therapeon/core/acts"
 	"therapeon/core/dates"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -54,7 +55,7 @@ func (c *InCare) Away(care Care, from, until string) Gone {
 		dayBefore := dates.After(from, -1)
 		lasts := dates.Between(dayBefore, d.By)
 		if d.From <= dayBefore {
-			g.Before = append(g.Before, k.Before["water"])
+			g.Before = append(g.Before, k.Before[amountOf(d)])
 			lasts = c.wetDays(care, d)
 		}
 		lasts += c.bearsDays(care, d)
@@ -65,6 +66,13 @@ func (c *InCare) Away(care Care, from, until string) Gone {
 			c.makeLast(&g, d, to, until)
 		}
 	}
+	for _, d := range care.Due {
+		if d.Job == "round" && d.On <= until {
+			round := k.Before["round"]
+			round.Value = round.Value.With("on", message.Day(d.On)).With("by", message.Day(d.By))
+			g.Before = append(g.Before, round)
+		}
+	}
 	if c.Stands().Where() == patient.Held {
 		g.Before = append(g.Before, k.Before["weigh"])
 	}
@@ -72,6 +80,17 @@ func (c *InCare) Away(care Care, from, until string) Gone {
 		g.Before = append(g.Before, k.Before["check"])
 	}
 	return g
+}
+
+// amountOf is how much a watering gives, as what is done beforehand names it.
+func amountOf(d Due) string {
+	switch {
+	case d.Job == "moss":
+		return "moss"
+	case acts.Of(d.Do.Sense).Alike(acts.WaterLittle):
+		return "little"
+	}
+	return "water"
 }
 
 // waterOf is the job by which a plant has its water.

@@ -47,7 +47,7 @@ func TestWhatIsStillWetIsNotWateredForAnAbsence(t *testing.T) {
 		return away(housed(t, "cattleya", "bark", withRoots(8, 2, "")).does(1, "little").does(on, "little"), 15, 50)
 	}
 	wet, dry := watered(13), watered(4)
-	water := aftercare.Table().Away.Before["water"]
+	water := aftercare.Table().Away.Before["little"]
 	assert.NotContains(t, english.Lines(wet.Before), english.Say(water), "watered two days ago")
 	assert.Contains(t, english.Lines(dry.Before), english.Say(water), "ten days ago")
 	assert.Less(t, wet.LastsTo, dry.LastsTo)

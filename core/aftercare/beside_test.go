@@ -11,6 +11,7 @@ import (
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // What runs beside the protocol of a home: common practice among growers, no published source.
@@ -103,14 +104,44 @@ func TestATreatedPatch(t *testing.T) {
 	assert.Equal(t, day(7), due(dry.on(5), "little").On, "dry after four days: watered after six")
 }
 
-// After film or pests: looked at weekly for eight weeks and once more on day 60; clear then, it is
+// outOfFilm has a plant moved out of a pot in which film was seen.
+func outOfFilm(p *patient.Patient) {
+	p.Looks = []patient.Look{{On: day(0), Noted: patient.Inspection{Findings: patient.Findings{"dark-film": patient.Present}}}}
+}
+
+// Rounds of a treatment are a job on their day, and the look that can give the all-clear after them; both end with it.
+func TestRoundsOfATreatmentAreJobs(t *testing.T) {
+	treated := func(next patient.Round) *life {
+		return bark(t, func(p *patient.Patient) {
+			p.Rounds, p.Round = []patient.TreatedDay{{On: day(0), Pest: "scale"}}, next
+		})
+	}
+	next := patient.Round{On: day(12), By: day(14), N: 2, Pest: "scale"}
+	d := due(treated(next).on(5), "round")
+	require.NotNil(t, d)
+	assert.Equal(t, []string{day(12), day(14)}, []string{d.On, d.By})
+	assert.Contains(t, english.Say(d.How.Value), "round 2, by 15 Apr 2027")
+	assert.Nil(t, due(treated(next).on(5), "lens"))
+	assert.Nil(t, due(treated(next).on(5), "film"), "nobody saw film")
+	late := due(treated(next).on(16), "round")
+	assert.Equal(t, 2, late.LateDays)
+	assert.True(t, late.Matters)
+	first, _ := treated(next).on(16).Next()
+	assert.Equal(t, "round", first.Job, "what saves it goes before water")
+	look := treated(patient.Round{On: day(20), By: day(20), Pest: "scale", Look: true}).on(5)
+	assert.Nil(t, due(look, "round"))
+	assert.Equal(t, day(20), due(look, "lens").On)
+	clear := treated(patient.Round{}).on(5)
+	assert.Nil(t, due(clear, "lens"))
+	assert.Equal(t, day(60), due(clear, "film").On, "and once more on day 60")
+}
+
+// After film: looked at weekly for eight weeks and once more on day 60; clear then, it is
 // over. Green algae are harmless.
 func TestAfterFilm(t *testing.T) {
 	clear := patient.Checkin{Film: "none", Pests: patient.No}
 	cleared := func() *life {
-		l := longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{"stays-wet": patient.Absent}})
-		l.Rounds = []patient.TreatedDay{{On: day(0)}}
-		return l
+		return housed(t, "cattleya", "bark", withRoots(9, 1, ""), outOfFilm)
 	}
 	l := cleared()
 	require.True(t, runs(l.on(1), "after-film"))

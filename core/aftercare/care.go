@@ -52,6 +52,7 @@ type Running struct {
 	run    Run
 	w      *watch
 	atOnce string // the job that is done as it begins
+	how    Text   // how that is done
 }
 
 // Passed is a protocol that a gate ended.
@@ -119,6 +120,10 @@ func For(c *InCare) Care {
 		Alarms: []Sounding{}, Snoozed: []Sounding{}, Deferred: []Sounding{},
 		Checks: []string{},
 	}
+	if c.Closed {
+		care.Feed = Feeding{Class: c.Profile.Feed, Why: Table().FeedWords["closed"]}
+		return care
+	}
 	if code, since := c.homeProtocol(); code != "" && since <= today {
 		if run, ok := c.follow(code, since, today); ok {
 			care.Runs = append(care.Runs, run)
@@ -182,21 +187,22 @@ func (c *InCare) waits(s *Standing, run Run, g Gate, today string) {
 // follow is the protocol of a home after the gates that lead from one to the next.
 func (c *InCare) follow(code, since, today string) (Running, bool) {
 	var before []Passed
-	atOnce := ""
+	var atOnce string
+	var how Text
 	for range len(Table().Protocols) {
 		p, ok := Table().Protocol(code)
 		if !ok {
 			return Running{}, false
 		}
 		r := c.running(Run{Protocol: p, Since: since, Home: true}, today)
-		r.Before, r.atOnce = append([]Passed{}, before...), atOnce
+		r.Before, r.atOnce, r.how = append([]Passed{}, before...), atOnce, how
 		i := slices.IndexFunc(p.Gates, func(g Gate) bool { return g.Next != "" })
 		if i < 0 || r.Gates[i].OpenOn == "" {
 			return r, true
 		}
 		on := r.Gates[i].OpenOn
 		before = append(before, Passed{Code: p.Code, Name: p.Name, Since: since, To: on, By: p.Gates[i].Code})
-		code, since, atOnce = p.Gates[i].Next, on, p.Gates[i].AtOnce
+		code, since, atOnce, how = p.Gates[i].Next, on, p.Gates[i].AtOnce, p.Gates[i].Opens
 	}
 	return Running{}, false
 }
@@ -210,6 +216,7 @@ func (c *InCare) hear(care *Care, r Running, today string) {
 			s.sees = append(s.sees, of.What)
 		}
 		switch {
+		case !a.fits(c.Profile.Code):
 		case !slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }):
 		case acts.Clash(a.Says, c.said()):
 			s.Then = Table().PutOff
@@ -284,8 +291,13 @@ func (c *InCare) last(today string) Last {
 	return l
 }
 
-// Next is what it wants next: the job that is due, else the first to come.
+// Next is what it wants next: what saves it and is due, else the job that is due, else the first to come.
 func (care Care) Next() (Due, bool) {
+	for _, d := range care.Due {
+		if d.On <= care.Day && acts.Of(d.Do.Sense).Rescues() {
+			return d, true
+		}
+	}
 	if len(care.Due) == 0 {
 		return Due{}, false
 	}

@@ -16,6 +16,7 @@ import (
 	"therapeon/core/media"
 	"therapeon/core/message"
 	"therapeon/core/patient"
+	"therapeon/core/pests"
 	"therapeon/core/rehome"
 	"therapeon/core/units"
 )
@@ -34,6 +35,7 @@ type Due struct {
 	Matters  bool               `json:"matters,omitempty" description:"it is late, and that matters"`
 	Missed   int                `json:"missed,omitempty" description:"turns that were missed; they are not made up"`
 	ML       float64            `json:"ml,omitempty" description:"water that it takes"`
+	Doubt    *Text              `json:"doubt,omitempty" description:"what is to be measured first, where its water comes out more than a bench holds"`
 	Water    string             `json:"water,omitempty" enum:",plain,seaweed"`
 	PPM      float64            `json:"ppm_n,omitempty" description:"feed in that water, ppm of nitrogen"`
 	Asks     []string           `json:"asks" required:"true" description:"fields of the check-in"`
@@ -62,6 +64,9 @@ func (r Running) inForce(j Rhythm, today string) bool {
 	}
 	switch {
 	case len(j.Routes) > 0 && !slices.Contains(j.Routes, c.Stands().Holding()):
+		return false
+	case j.Job == "round" && (c.Round.On == "" || c.Round.Look), j.Job == "lens" && !c.Round.Look,
+		j.AfterFilm && c.filmSince() == "":
 		return false
 	case j.Roots && !c.Condition().Aerial():
 		return false
@@ -220,11 +225,14 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 	if job.Waters && slow > 1 {
 		d.On, d.From, d.By = span(every.Value*slow), span(every.Low*slow), span(every.High*slow)
 	}
-	if j.On != nil {
+	switch {
+	case j.On != nil:
 		d.On, d.From, d.By = r.onDays(j, last, today)
+	case j.Job == "round" || j.Job == "lens":
+		d.round(c.Round)
 	}
 	if r.atOnce == j.Job && last == "" {
-		d.On, d.From, d.By = r.Since, r.Since, dates.After(r.Since, 1)
+		d.On, d.From, d.By, d.How = r.Since, r.Since, dates.After(r.Since, 1), r.how
 	} else if j.Learns && every.Value > 0 {
 		c.learned(care, r, j, &d, tempo{every, slow})
 	} else if job.Waters && slices.Contains(d.Asks, "medium") {
@@ -240,6 +248,14 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 		d.Matters = float64(late) >= job.MattersAfter.Value
 	}
 	return d
+}
+
+// round puts a turn on the day of a round of treatment.
+func (d *Due) round(next patient.Round) {
+	d.On, d.From, d.By = next.On, next.On, max(next.On, next.By)
+	if pest, ok := pests.Find(next.Pest); ok && !next.Look {
+		d.How.Value = d.How.Value.With("n", message.Number(next.N)).With("pest", pest.Name).With("by", message.Day(d.By))
+	}
 }
 
 // putOff puts a turn off: it was left, shifted, or done today already.

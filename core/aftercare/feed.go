@@ -13,6 +13,7 @@ import (
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
 )
@@ -24,6 +25,7 @@ type Feeding struct {
 	Every float64        `json:"every_days,omitempty"`
 	Why   Text           `json:"why" required:"true"`
 	Gate  string         `json:"gate,omitempty" description:"the gate that it waits for"`
+	Opens string         `json:"opens_on,omitempty" description:"the day on which that opens at the latest, whatever is seen"`
 	Side  *disputes.Side `json:"side,omitempty" description:"the side it follows, where growers differ"`
 	Class knowledge.Term `json:"class" required:"true" description:"of its group"`
 }
@@ -157,10 +159,10 @@ func (c *InCare) gateOf(home Running, f *Feeding, today string) (share, most flo
 		f.Side = disputes.SideOf(disputes.FirstFeed, side)
 	}
 	if !open {
-		why := k.FeedWords["gate"]
+		var why Text
 		if gated {
 			g, _ := home.run.gate(f.Gate)
-			why.Value = why.Value.With("gate", g.Name.Value)
+			why = f.waits(home, g)
 		} else {
 			why = k.FeedWords["tips"]
 		}
@@ -172,6 +174,24 @@ func (c *InCare) gateOf(home Running, f *Feeding, today string) (share, most flo
 		share = min(share, half)
 	}
 	return share, most, true
+}
+
+// waits says what the first feed waits for: a gate, or a day that opens it whatever is seen.
+func (f *Feeding) waits(home Running, first Gate) Text {
+	gate := message.Arg{Name: "gate", Value: first.Name.Value}
+	for _, g := range home.run.Gates {
+		if g.Feeds == nil || g.Code == first.Code || g.FromDay == nil || first.FromDay == nil {
+			continue
+		}
+		f.Opens = dates.After(home.Since, int(g.FromDay.Value))
+		why := Table().FeedWords["gate-or-day"]
+		why.Value.Args = []message.Arg{gate, message.Fixed("soon", first.FromDay.Value, 0, ""),
+			message.Fixed("late", g.FromDay.Value, 0, "")}
+		return why
+	}
+	why := Table().FeedWords["gate"]
+	why.Value = why.Value.With(gate.Name, gate.Value)
+	return why
 }
 
 // rooted holds where its roots are in the medium: a protocol that waited for that went before, new

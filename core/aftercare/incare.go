@@ -22,13 +22,11 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
-	"therapeon/core/media"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
-	"therapeon/core/roots"
 	"therapeon/core/units"
 )
 
@@ -87,38 +85,11 @@ func (c *InCare) homeProtocol() (code, since string) {
 	if own := c.Chosen; own.Protocol != "" && own.From == h.From {
 		return own.Protocol, h.From
 	}
-	switch h.Way {
-	case rehome.Pebbles:
-		return "hung", h.From
-	case nest:
-		return "moss-nest", h.From
-	case mount, rehome.Basket:
-		return h.Way, h.From
+	code = rehome.Table().Starts(c.asOf(h.From), *h)
+	if code == "humid-hold" {
+		return code, c.holdBegan(h.From)
 	}
-	if h.Hold {
-		return "humid-hold", c.holdBegan(h.From)
-	}
-	kind := c.Profile.Code
-	mineral := media.Table().Mineral.Has(h.Medium)
-	ground := rehome.Table().Usual[kind] == "terrestrial"
-	switch {
-	case kind == "slipper" && mineral:
-		return "slipper-mineral", h.From
-	case kind == "slipper":
-		return "slipper-organic", h.From
-	case ground:
-		return "terrestrial", h.From
-	case kind == "epidendrum-reed":
-		return "reed", h.From
-	case mineral:
-		return c.intoMineral(h), h.From
-	case h.Medium == "moss" && c.warmAndDry():
-		return "moss-warm", h.From
-	case c.tipsAtStart(h.From):
-		return "organic-tips", h.From
-	default:
-		return "organic-bare", h.From
-	}
+	return code, h.From
 }
 
 // holdBegan is the day from which it was held without a break in ways of one protocol.
@@ -133,24 +104,6 @@ func (c *InCare) holdBegan(from string) string {
 		}
 	}
 	return from
-}
-
-// intoMineral is by what it comes from, and by its roots: old roots of an organic medium are
-// flushed, few roots wait for tips, what lived in pebbles just goes on.
-func (c *InCare) intoMineral(h *patient.Home) string {
-	few := c.gradeAt(h.From).Few() || c.gradeAt(h.From) == roots.Poor
-	side := c.Side(disputes.Flushing)
-	before := c.Stands().MediumOn(h.From)
-	switch {
-	case few && !c.tipsAtStart(h.From) && side != disputes.EveryThirdDay:
-		return "tips-first"
-	case side == disputes.EveryThirdDay:
-		return "flush-through"
-	case media.Table().Mineral.Has(before):
-		return "mineral"
-	default:
-		return "flush-through"
-	}
 }
 
 // asOf is the plant as it was on the morning of a day.
@@ -169,16 +122,8 @@ func (c *InCare) asOf(day string) *patient.Patient {
 	return &p
 }
 
-func (c *InCare) gradeAt(day string) roots.GradeCode { return c.asOf(day).Condition().GradeLeft() }
-
 // tipsAtStart holds where new tips were out when it was moved.
 func (c *InCare) tipsAtStart(day string) bool { return c.asOf(day).Condition().TipsOut() }
-
-// warmAndDry holds in a warm dry home.
-func (c *InCare) warmAndDry() bool {
-	around := c.Around()
-	return around.Humid() == patient.Dry && around.Air().DayC >= Table().WarmDayC.Value
-}
 
 // lateDays is when the lack of a first tip is an alarm, days from the start of its clock: the
 // upper end of the band in which four in five tips come.
@@ -205,6 +150,7 @@ func (c *InCare) beside(today string) []Run {
 		add("lodger", lodger)
 		add("second-housing", c.softensSince(today))
 	}
+	add("rounds", c.roundsSince())
 	add("after-film", c.clearedSince(today))
 	add("watched", c.watchedSince(today))
 	if c.Stands().Where() != patient.Out {
@@ -281,18 +227,38 @@ func (c *InCare) softensSince(today string) string {
 	return ""
 }
 
-// clearedSince is the day of the last round of a treatment, or of the move out of film.
+// roundsSince is the day of the first round of the treatment that runs; empty where none does.
+func (c *InCare) roundsSince() string {
+	first := ""
+	for _, r := range c.Rounds {
+		if r.Pest == c.Round.Pest && (first == "" || r.On < first) {
+			first = r.On
+		}
+	}
+	return first
+}
+
+// filmSince is the day of the move out of film; empty where there was none.
+func (c *InCare) filmSince() string {
+	h := c.Stands().Home()
+	if h == nil {
+		return ""
+	}
+	if then := c.asOf(h.From); then.ActsOn("film") || then.Finding("dark-film") == patient.Present {
+		return h.From
+	}
+	return ""
+}
+
+// clearedSince is the day of the last round of a treatment that has ended, or of the move out of film.
 func (c *InCare) clearedSince(today string) string {
-	last := ""
+	last := c.filmSince()
+	if c.Round.On != "" {
+		return last
+	}
 	for _, r := range c.Rounds {
 		if r.On <= today {
 			last = max(last, r.On)
-		}
-	}
-	if h := c.Stands().Home(); h != nil {
-		then := c.asOf(h.From)
-		if then.ActsOn("film") || then.Finding("dark-film") == patient.Present {
-			last = max(last, h.From)
 		}
 	}
 	if last == "" || dates.Between(last, today) > Table().FilmDays.Value {
@@ -372,8 +338,7 @@ func seasonBegan(day string, south bool) string {
 
 // Ways that have a protocol of their own.
 const (
-	nest  = "nest"
-	mount = "mount"
+	nest = "nest"
 )
 
 // losesLittle holds where its pot's weights since the last watering say that it loses less than

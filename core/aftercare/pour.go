@@ -141,6 +141,12 @@ func (c *InCare) pour(care *Care, today string) {
 		j := c.rhythmOf(*care, *d)
 		d.ML = c.millilitres(*d, j)
 		job, _ := Table().Job(d.Job)
+		if most := Table().Amounts.MostML; d.ML > most.Value {
+			d.Doubt = &Text{Value: message.Of("aftercare.say.more-than-a-bench", message.Fixed("litres", d.ML/units.MLPerL, 0, "L"),
+				message.Fixed("wide", c.Pot.TopMM, 0, "mm"), message.Fixed("high", c.Pot.HeightMM, 0, "mm")),
+				Provenance: most.Provenance, Sense: knowledge.SenseOf("aftercare.say.more-than-a-bench")}
+			d.ML = 0
+		}
 		feeds := job.Waters && d.Water == "plain" && !slices.Contains([]string{"flush", "rinse", "soak", "sip"}, d.Job)
 		if feeds && !fed && care.Feed.PPM > 0 && care.Feed.OnDay != "" && care.Feed.OnDay <= max(d.On, today) {
 			d.PPM, fed = care.Feed.PPM, true

@@ -29,24 +29,25 @@ type Job struct {
 
 // Rhythm is a job of a protocol: how often, from when until when.
 type Rhythm struct {
-	Job      string              `yaml:"job" json:"job" required:"true"`
-	Every    *knowledge.Estimate `yaml:"every" json:"every_days,omitempty"`
-	Cool     *knowledge.Estimate `yaml:"cool" json:"cool_days,omitempty" description:"in the cool, instead"`
-	On       *knowledge.Codes    `yaml:"on" json:"on,omitempty" description:"days of the protocol on which it is done"`
-	After    string              `yaml:"after" json:"after,omitempty" description:"the gate that opens it"`
-	Until    string              `yaml:"until" json:"until,omitempty" description:"the gate that closes it"`
-	UntilDay *knowledge.Number   `yaml:"until_day" json:"until_day,omitempty"`
-	Learns   bool                `yaml:"learns" json:"learns,omitempty" description:"its days are learned from what is seen and weighed"`
-	At       *knowledge.Number   `yaml:"at" json:"due_at,omitempty" description:"share of its water left; left out: as its kind wants it"`
-	Fourth   string              `yaml:"fourth" json:"fourth,omitempty" description:"each fourth time it is this job"`
-	Side     string              `yaml:"side" json:"side,omitempty" description:"the question whose side it follows"`
-	Routes   []string            `yaml:"routes" json:"routes,omitempty" description:"only in these ways of holding"`
-	Thirsty  bool                `yaml:"thirsty" json:"thirsty,omitempty" description:"only where bulbs shrivel, or leaves are limp"`
-	Roots    bool                `yaml:"roots" json:"roots,omitempty" description:"only where roots are out of the pot"`
-	Amount   string              `yaml:"amount" json:"-"`
-	Volumes  *knowledge.Number   `yaml:"volumes" json:"volumes,omitempty" description:"of the pot"`
-	How      knowledge.Text      `yaml:"how" json:"how" required:"true"`
-	Asks     []string            `yaml:"asks" json:"asks,omitempty"`
+	Job       string              `yaml:"job" json:"job" required:"true"`
+	Every     *knowledge.Estimate `yaml:"every" json:"every_days,omitempty"`
+	Cool      *knowledge.Estimate `yaml:"cool" json:"cool_days,omitempty" description:"in the cool, instead"`
+	On        *knowledge.Codes    `yaml:"on" json:"on,omitempty" description:"days of the protocol on which it is done"`
+	After     string              `yaml:"after" json:"after,omitempty" description:"the gate that opens it"`
+	Until     string              `yaml:"until" json:"until,omitempty" description:"the gate that closes it"`
+	UntilDay  *knowledge.Number   `yaml:"until_day" json:"until_day,omitempty"`
+	Learns    bool                `yaml:"learns" json:"learns,omitempty" description:"its days are learned from what is seen and weighed"`
+	At        *knowledge.Number   `yaml:"at" json:"due_at,omitempty" description:"share of its water left; left out: as its kind wants it"`
+	Fourth    string              `yaml:"fourth" json:"fourth,omitempty" description:"each fourth time it is this job"`
+	Side      string              `yaml:"side" json:"side,omitempty" description:"the question whose side it follows"`
+	Routes    []string            `yaml:"routes" json:"routes,omitempty" description:"only in these ways of holding"`
+	Thirsty   bool                `yaml:"thirsty" json:"thirsty,omitempty" description:"only where bulbs shrivel, or leaves are limp"`
+	AfterFilm bool                `yaml:"after_film" json:"after_film,omitempty" description:"only where film was cleared away"`
+	Roots     bool                `yaml:"roots" json:"roots,omitempty" description:"only where roots are out of the pot"`
+	Amount    string              `yaml:"amount" json:"-"`
+	Volumes   *knowledge.Number   `yaml:"volumes" json:"volumes,omitempty" description:"of the pot"`
+	How       knowledge.Text      `yaml:"how" json:"how" required:"true"`
+	Asks      []string            `yaml:"asks" json:"asks,omitempty"`
 }
 
 // Sees is something observed: what, and how much of it.
@@ -85,6 +86,14 @@ type Alarm struct {
 	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
 	Then  knowledge.Text `yaml:"then" json:"then" required:"true"`
 	Says  []acts.Act     `yaml:"says" json:"says,omitempty"`
+
+	Only   []string `yaml:"only" json:"only,omitempty" description:"groups that it is of"`
+	NotFor []string `yaml:"not_for" json:"not_for,omitempty" description:"groups that it is not of"`
+}
+
+// fits holds for an alarm of a group.
+func (a Alarm) fits(group string) bool {
+	return (len(a.Only) == 0 || slices.Contains(a.Only, group)) && !slices.Contains(a.NotFor, group)
 }
 
 // Protocol is a way of caring, from its start to its gates.
@@ -112,6 +121,7 @@ func (p Protocol) gate(code string) (Gate, bool) {
 // Amounts say how much water a job takes: shares of the pot's volume, or millilitres.
 type Amounts struct {
 	FlushVolumes   knowledge.Number   `yaml:"flush_volumes" json:"flush_volumes" required:"true"`
+	MostML         knowledge.Number   `yaml:"most_ml" json:"most_ml" required:"true" description:"of one job: what comes out more is not advised"`
 	FillShare      knowledge.Number   `yaml:"fill_share" json:"fill_share" required:"true"`
 	Through        knowledge.Number   `yaml:"through" json:"through" required:"true"`
 	LittleShare    knowledge.Number   `yaml:"little_share" json:"little_share" required:"true"`

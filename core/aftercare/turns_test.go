@@ -83,9 +83,7 @@ func TestWhatCountsAsDone(t *testing.T) {
 	assert.Equal(t, day(7), weigh(held().scales(9, patient.InPot, 200)))
 	assert.Equal(t, day(7), weigh(held().scales(-1, patient.BarePlant, 200)), "before it was held")
 	film := func(l *life) string { return due(l.on(10), "film").On }
-	treated := func() *life {
-		return bark(t, func(p *patient.Patient) { p.Rounds = []patient.TreatedDay{{On: day(0), Pest: "scale"}} })
-	}
+	treated := func() *life { return bark(t, outOfFilm) }
 	assert.Equal(t, day(7), film(treated()))
 	assert.Equal(t, day(16), film(treated().sees(9, patient.Checkin{Film: "none"})))
 	assert.Equal(t, day(7), film(treated().sees(9, patient.Checkin{Leaf: "firm"})), "of film nothing was said")
@@ -150,8 +148,7 @@ func TestWhichJobsAreInForce(t *testing.T) {
 	assert.Nil(t, aerial(90), "on dry days only")
 	assert.Nil(t, due(bark(t).on(1), "mist"))
 	film := func(n int) *aftercare.Due {
-		l := bark(t, func(p *patient.Patient) { p.Rounds = []patient.TreatedDay{{On: day(0), Pest: "scale"}} })
-		return due(l.on(n), "film")
+		return due(bark(t, outOfFilm).on(n), "film")
 	}
 	require.NotNil(t, film(56))
 	assert.Equal(t, day(7), film(56).On, "weekly for eight weeks")

@@ -31,7 +31,7 @@ func TestForetoldToTheDay(t *testing.T) {
 	assert.Nil(t, water(9))
 	assert.Equal(t, 3, water(12).Seen, "answers and weights")
 	round := func(on string) *Forecast {
-		c.RoundDue = on
+		c.Round.On = on
 		return find(Made(c), "round")
 	}
 	assert.Nil(t, round(""))

@@ -71,7 +71,7 @@ func Made(c *Grounds) []Forecast {
 		seen := w.Answers + w.Weighed
 		add(Forecast{Code: "water", SoonOn: w.SoonOn, On: w.OnDay, LateOn: w.LateOn, Rests: rests(seen), Seen: seen})
 	}
-	if due := c.RoundDue; due > today {
+	if due := c.Round.On; due > today {
 		n := int(Table().RoundDays.Value)
 		add(Forecast{Code: "round", SoonOn: dates.After(due, -n), On: due, LateOn: dates.After(due, n), Rests: "table"})
 	}

@@ -24,11 +24,17 @@ func TestAgain(t *testing.T) {
 		look.Leave: {"Look again on 3 May 2029.", "check", message.When{Is: message.OnDay, Day: "2029-05-03"}},
 		look.Out:   {"Look at it on 3 May 2029.", "check", message.When{Is: message.OnDay, Day: "2029-05-03"}},
 	} {
-		s := judgement.Again(decision, unpot, "2029-05-03")
+		s := judgement.Again(decision, unpot, "2029-05-03", "2029-05-03")
 		assert.Equal(t, x.words, english.Say(s))
 		assert.Equal(t, x.act, s.Sense.Act, decision)
 		assert.Equal(t, x.when, s.Sense.When, decision)
 	}
-	assert.True(t, judgement.Again(look.Leave, unpot, "").IsZero(), "without a day nothing is said")
-	assert.True(t, judgement.Again("", unpot, "2029-05-03").IsZero(), "nor before anything was looked at")
+	late := judgement.Again(look.Leave, unpot, "2029-05-03", "2029-05-04")
+	assert.Equal(t, "Look again today. That is overdue since 3 May 2029.", english.Say(late))
+	assert.Equal(t, message.When{Is: message.AtOnce}, late.Sense.When)
+	soon := judgement.Again(look.Soon, unpot, "2029-05-03", "2029-05-04")
+	assert.Equal(t, "That is overdue since 3 May 2029.", english.Say(soon))
+	assert.Equal(t, "unpot", soon.Sense.Act)
+	assert.True(t, judgement.Again(look.Leave, unpot, "", "2029-05-03").IsZero(), "without a day nothing is said")
+	assert.True(t, judgement.Again("", unpot, "2029-05-03", "2029-05-03").IsZero(), "nor before anything was looked at")
 }

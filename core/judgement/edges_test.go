@@ -100,10 +100,10 @@ func TestTheDayToLookAgainToTheEdge(t *testing.T) {
 	}
 	plain := at(func(*patient.Patient) {})
 	assert.Equal(t, "2030-08-13", plain)
-	assert.Equal(t, plain, at(func(p *patient.Patient) { p.RoundDue = plain }), "the round of that day is that day")
-	assert.Equal(t, "2030-08-12", at(func(p *patient.Patient) { p.RoundDue = "2030-08-12" }))
-	assert.Equal(t, plain, at(func(p *patient.Patient) { p.RoundDue = "2030-08-14" }))
-	assert.Equal(t, plain, at(func(p *patient.Patient) { p.RoundDue = day }), "a round of the day of the look was seen by it")
+	assert.Equal(t, plain, at(func(p *patient.Patient) { p.Round.On = plain }), "the round of that day is that day")
+	assert.Equal(t, "2030-08-12", at(func(p *patient.Patient) { p.Round.On = "2030-08-12" }))
+	assert.Equal(t, plain, at(func(p *patient.Patient) { p.Round.On = "2030-08-14" }))
+	assert.Equal(t, plain, at(func(p *patient.Patient) { p.Round.On = day }), "a round of the day of the look was seen by it")
 	assert.Equal(t, "2030-06-01", at(func(p *patient.Patient) { p.Looks[0].Noted.AgainOn = "2030-06-01" }))
 }
 

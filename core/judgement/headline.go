@@ -152,8 +152,10 @@ func For(p *patient.Patient, by Known) Advice {
 }
 
 // Brief is the advice without what would change it, as lists show it.
-func Brief(p *patient.Patient, by Known) Advice {
-	of := by.Race
+func Brief(p *patient.Patient, by Known) Advice { return base(p, by.Race).with(p, by.Care) }
+
+// base is the advice before the aftercare speaks.
+func base(p *patient.Patient, of race.Advised) Advice {
 	d := rehome.Table().Decide(p, of)
 	a := Advice{
 		Because: []knowledge.Text{}, Also: []Instruction{}, Rests: []Premise{}, Meanwhile: []Instruction{},
@@ -165,19 +167,24 @@ func Brief(p *patient.Patient, by Known) Advice {
 	} else {
 		a.outOfPot(p, d)
 	}
-	if by.Care != nil {
-		a.tend(*by.Care, p.Stands().Where() == patient.Potted)
+	return a
+}
+
+// with is an advice once the aftercare has spoken, in words.
+func (a Advice) with(p *patient.Patient, care *aftercare.Care) Advice {
+	if care != nil {
+		a.tend(*care, p.Stands().Where() == patient.Potted)
 	}
-	a.Headline, a.Until = a.Line.Said(a.UntilOn)
+	a.Headline, a.Until = a.Line.Said(a.UntilOn, p.Today())
 	a.Kind = a.Line.Kind()
 	a.Rests = premises(p, a.Line.Facts)
 	return a
 }
 
 // Said is an advice as sentences: what to do, and when that is to be done or looked at again.
-func (l Line) Said(untilOn string) (headline, until knowledge.Sentence) {
+func (l Line) Said(untilOn, today string) (headline, until knowledge.Sentence) {
 	headline = knowledge.Say(Table().Words(l)).At(l.when(untilOn)).Rests(l.Facts...)
-	return headline, l.until(headline, untilOn)
+	return headline, l.until(headline, untilOn, today)
 }
 
 // when is the moment of what it advises.
@@ -193,16 +200,16 @@ func (l Line) when(untilOn string) message.When {
 
 // until says beside a headline when it is to be done, or when to look again. What aftercare asks for says
 // its own day.
-func (l Line) until(headline knowledge.Sentence, on string) knowledge.Sentence {
+func (l Line) until(headline knowledge.Sentence, on, today string) knowledge.Sentence {
 	switch {
 	case l.Page() == "aftercare":
 		return knowledge.Sentence{}
 	case l.Code == Now:
-		return Again(look.Now, headline, cmp.Or(on, "today"))
+		return Again(look.Now, headline, cmp.Or(on, "today"), today)
 	case slices.Contains([]string{Soon, Check, Feel}, l.Code):
-		return Again(look.Soon, headline, on)
+		return Again(look.Soon, headline, on, today)
 	}
-	return Again(look.Leave, headline, on)
+	return Again(look.Leave, headline, on, today)
 }
 
 // inPot is the advice for a plant in its pot: the look's.
@@ -250,7 +257,7 @@ func LookAgainOn(at *patient.Patient, v look.Verdict) string {
 	if before != "" {
 		on = min(on, before) // a check-in puts no look off
 	}
-	if due := at.RoundDue; due > l.On && due < on {
+	if due := at.Round.On; due > l.On && due < on {
 		return due
 	}
 	return on

@@ -201,7 +201,7 @@ func TestWhatWasTreatedIsNotTreatedAgainBeforeItsRound(t *testing.T) {
 	round := func(on, due string) func(*patient.Patient) {
 		return func(p *patient.Patient) {
 			p.Rounds = []patient.TreatedDay{{On: on, Pest: "spider-mites"}}
-			p.RoundDue, p.Now = due, time.Date(2030, 5, 20, 9, 0, 0, 0, time.UTC)
+			p.Round.On, p.Now = due, time.Date(2030, 5, 20, 9, 0, 0, 0, time.UTC)
 		}
 	}
 	assert.Equal(t, Leave, of(round(day, "2030-05-22")).Code)
@@ -212,13 +212,13 @@ func TestWhatWasTreatedIsNotTreatedAgainBeforeItsRound(t *testing.T) {
 func TestTheDayFollowsTheTreatment(t *testing.T) {
 	of := func(due string) string {
 		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
-			p.Looks, p.RoundDue = looked(day, patient.Growing, "tips-growing"), due
+			p.Looks, p.Round.On = looked(day, patient.Growing, "tips-growing"), due
 		}), Known{}).UntilOn
 	}
 	assert.Equal(t, "2030-05-24", of("2030-05-24"))
 	assert.Equal(t, "2030-08-13", of("2030-12-01"), "later than the usual next look")
 	own := plant(t, "phalaenopsis", func(p *patient.Patient) {
-		p.Looks, p.RoundDue = looked(day, patient.Growing, "tips-growing"), "2030-05-24"
+		p.Looks, p.Round.On = looked(day, patient.Growing, "tips-growing"), "2030-05-24"
 		p.Looks[0].Noted.AgainOn = "2030-06-01"
 	})
 	assert.Equal(t, "2030-06-01", For(own, Known{}).UntilOn, "the user's own day goes first")

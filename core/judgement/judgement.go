@@ -21,13 +21,15 @@ import (
 // Judgement is what a plant wants on a day, decided once. Wishes are questions put to it.
 type Judgement struct {
 	Advice Advice       // without what would change it
+	Base   Advice       // before the aftercare spoke, without words
 	Seen   look.Verdict // of its present look; empty: none
 	Does   []acts.Act   // all that is asked for today
 }
 
 // Of judges a plant on its day.
 func Of(p *patient.Patient, by Known) Judgement {
-	j := Judgement{Advice: Brief(p, by)}
+	j := Judgement{Base: base(p, by.Race)}
+	j.Advice = j.Base.with(p, by.Care)
 	j.Does = append(j.Does, j.Advice.Says...)
 	if !look.Holds(p) {
 		return j

@@ -62,6 +62,19 @@ func OfLook(p *patient.Patient) Looked {
 	}
 }
 
+// Past is a look from before the home that the plant has now: it asks for nothing any more.
+func (l Looked) Past() Looked {
+	l.Also, l.Meanwhile, l.InPlace = []Instruction{}, []Instruction{}, []Instruction{}
+	l.Spike, l.RotPatch = nil, nil
+	return l
+}
+
+// Past are the causes of such a look: nothing is done about them any more.
+func (c Caused) Past() Caused {
+	c.Do, c.Later, c.Next, c.Apart = []Doing{}, []Doing{}, []causes.Check{}, Instruction{}
+	return c
+}
+
 // LineOf is a look in a line.
 func LineOf(l look.Line) knowledge.Sentence { return knowledge.Say(look.Table().Words(l)) }
 
@@ -77,7 +90,7 @@ func also(p *patient.Patient, v look.Verdict) []Instruction {
 			if l.Say == look.Soon {
 				decision, when.Is = look.Soon, message.ByDay
 			}
-			line.Value = message.All(line.Value, Again(decision, LineOf(l), on).Value)
+			line.Value = message.All(line.Value, Again(decision, LineOf(l), on, p.Today()).Value)
 		}
 		list = append(list, instruct(line).at(when))
 	}
@@ -157,18 +170,23 @@ func OfUnpotting(p *patient.Patient, looked look.Verdict) unpot.Advice {
 	return unpot.Table().Advise(p, looked.Says)
 }
 
-// Again says beside a headline when it is to be done, or when to look again; nothing without a day.
-func Again(decision string, headline knowledge.Sentence, on string) knowledge.Sentence {
-	day := message.On("on", on)
+// Again says beside a headline when it is to be done, or when to look again; a day that has gone by is overdue.
+// Nothing without a day.
+func Again(decision string, headline knowledge.Sentence, on, today string) knowledge.Sentence {
+	day, late := message.On("on", on), today != "" && on < today
 	switch {
 	case decision == "" || on == "":
 		return knowledge.Sentence{}
-	case decision == look.Out:
-		return knowledge.Say(message.Of("look.again.at", day))
 	case decision == look.Now:
 		return headline.Moment(message.Of("look.again.today"), message.When{Is: message.AtOnce})
+	case decision == look.Soon && late:
+		return headline.Moment(message.Of("look.again.by-overdue", day), message.When{Is: message.AtOnce})
 	case decision == look.Soon:
 		return headline.Moment(message.Of("look.again.by", day), message.When{Is: message.ByDay, Day: on})
+	case late:
+		return knowledge.Say(message.Of("look.again.overdue", day)).At(message.When{Is: message.AtOnce})
+	case decision == look.Out:
+		return knowledge.Say(message.Of("look.again.at", day))
 	}
 	return knowledge.Say(message.Of("look.again.later", day))
 }

@@ -80,6 +80,12 @@ func (s Sentence) Seen(day string) Sentence {
 	return s
 }
 
+// Past is a sentence that was said once: it asks for nothing any more.
+func (s Sentence) Past() Sentence {
+	s.each(func(sense *message.Sense) { *sense = message.Sense{Type: message.Reason} })
+	return s
+}
+
 // each changes the sense of a sentence and of those in it. Others keep theirs.
 func (s *Sentence) each(change func(*message.Sense)) {
 	change(&s.Sense)
@@ -87,6 +93,14 @@ func (s *Sentence) each(change func(*message.Sense)) {
 	for i := range s.Parts {
 		s.Parts[i].each(change)
 	}
+}
+
+// Once is an instruction for a moment to come, once what goes before it is done.
+func (t Text) Once() Text {
+	if t.Sense.Type == message.Instruction {
+		t.Sense.When = message.When{Is: message.Once}
+	}
+	return t
 }
 
 // Rests is a text with codes of the facts that it rests on.

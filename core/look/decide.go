@@ -335,7 +335,7 @@ func (d *decider) thirsts(water string) {
 // look, or its next round has come. What was done is not done twice.
 func (d *decider) treats() bool {
 	asked := d.treatments()
-	if due := d.p.RoundDue; due != "" && !d.p.Now.IsZero() && due <= d.p.Now.Format(time.DateOnly) {
+	if due := d.p.Round.On; due != "" && !d.p.Now.IsZero() && due <= d.p.Now.Format(time.DateOnly) {
 		return len(asked) > 0
 	}
 	treated := false

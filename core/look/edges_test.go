@@ -50,13 +50,13 @@ func TestWhatIsTreatedInThePot(t *testing.T) {
 	assert.Equal(t, Treat, say(round("spider-mites", before)))
 	assert.Equal(t, Treat, say(round("scale", day)), "against another")
 	due := func(on string) string {
-		return say(func(p *patient.Patient) { deed(day, false)(p); p.RoundDue = on })
+		return say(func(p *patient.Patient) { deed(day, false)(p); p.Round.On = on })
 	}
 	assert.Equal(t, Treat, due("2030-04-01"), "its next round has come")
 	assert.Equal(t, Leave, due("2030-04-02"))
 	assert.Equal(t, Leave, say(func(p *patient.Patient) {
 		p.Judge = func(*patient.Patient) patient.Heard { return patient.Heard{} }
-		p.RoundDue = "2030-04-01"
+		p.Round.On = "2030-04-01"
 	}), "nothing asks for it")
 	assert.Equal(t, Leave, say(func(p *patient.Patient) {
 		p.Judge = func(*patient.Patient) patient.Heard {

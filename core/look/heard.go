@@ -59,6 +59,9 @@ func Agreed(p *patient.Patient, plan []string, v Verdict, decided ...acts.Act) (
 	all = append(all, acts.Proposal{Not: withdrawn(p, v), Force: acts.Must})
 	for _, code := range plan {
 		a, _ := causes.Table().Action(code)
+		if !a.Fits(p) {
+			continue
+		}
 		does := slices.DeleteFunc(a.Acts(), func(act acts.Act) bool { return act == acts.Unpot })
 		all = append(all, acts.Proposal{Acts: does, Force: acts.Should, From: code, Once: a.Once})
 	}
@@ -66,6 +69,7 @@ func Agreed(p *patient.Patient, plan []string, v Verdict, decided ...acts.Act) (
 	for _, code := range plan {
 		a, _ := causes.Table().Action(code)
 		switch {
+		case !a.Fits(p):
 		case !slices.ContainsFunc(kept, func(p acts.Proposal) bool { return p.From == code }):
 		case stays && a.Unpots:
 			later = append(later, code)
@@ -89,10 +93,13 @@ func withdrawn(p *patient.Patient, v Verdict) (not []acts.Act) {
 	return not
 }
 
-// Holds holds for a look that is not history: no home was given since, or the plant was out of
+// Holds holds for a look that is not history: the plant is on the bench, and no home was given since, or the plant was out of
 // its pot by then and still is.
 func Holds(p *patient.Patient) bool {
 	l := p.Look()
+	if p.Closed {
+		return false
+	}
 	if l == nil || p.Stands().EpochOf(l.On) == patient.AtPresent {
 		return l != nil
 	}

@@ -75,6 +75,7 @@ type InPlace struct {
 	Code    string            `yaml:"code" json:"code" required:"true"`
 	Finding string            `yaml:"finding" json:"finding" required:"true"`
 	Groups  []string          `yaml:"groups" json:"groups,omitempty" description:"kinds that it is for; none: all the others"`
+	NotWith *knowledge.Codes  `yaml:"not_with" json:"not_with,omitempty" description:"findings beside which it would do harm"`
 	Words   knowledge.Text    `yaml:"words" json:"words" required:"true"`
 	Days    *knowledge.Number `yaml:"days" json:"days,omitempty" description:"within so many days"`
 }

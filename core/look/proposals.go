@@ -56,6 +56,7 @@ func (d *decider) rightings() (list []InPlace) {
 			return o.Finding == row.Finding && own(o)
 		})
 		switch {
+		case len(d.harms(row)) > 0:
 		case d.out, !d.has(row.Finding), row.Finding == "base-raised" && d.p.Profile.IsClimber(),
 			row.Finding == d.FewDead.Value && d.v.Decision != Leave:
 		case own(row), len(row.Groups) == 0 && !named:
@@ -63,6 +64,14 @@ func (d *decider) rightings() (list []InPlace) {
 		}
 	}
 	return list
+}
+
+// harms are what was found beside which it would do harm to set a thing right so.
+func (d *decider) harms(row InPlace) []string {
+	if row.NotWith == nil {
+		return nil
+	}
+	return d.seen(*row.NotWith)
 }
 
 // propose gathers what the look asks for, decides between what does not go together, and says what is left.
@@ -75,6 +84,12 @@ func (d *decider) propose() {
 	}
 	for _, row := range d.rightings() {
 		all = append(all, acts.Proposal{From: InPlaces, Words: row.Words, Rests: []string{row.Finding}})
+	}
+	for _, row := range d.Knowledge.InPlace {
+		if by := d.harms(row); len(by) > 0 {
+			not := []acts.Act{acts.Of(row.Words.Sense)}
+			all = append(all, acts.Proposal{Not: not, Force: acts.Must, Harm: acts.Spreads, Rests: by})
+		}
 	}
 	for _, b := range append(slices.Clone(d.v.Blocks), d.v.Overridden...) {
 		if slices.ContainsFunc(d.v.Blocks, b.is) || b.Code == "frost" {

@@ -43,7 +43,8 @@ type Patient struct {
 	Homes     []Home               // the oldest first
 	Weights   []Weight             // the oldest first
 	Rounds    []TreatedDay         // of treatments
-	RoundDue  string               // the day on which the next round of a treatment is due; empty: none runs
+	Closed    bool                 // it is off the bench
+	Round     Round                // the next one of a treatment that runs; its zero value: none does
 	Incidents []Incident           // while it was cleaned
 	Deeds     []Deed               // jobs of its cleanings, as they were done or left out
 	Site      *Site                // where it stands; nil: not noted

@@ -349,6 +349,15 @@ type TreatedDay struct {
 	Products []string
 }
 
+// Round is the next round of a treatment, or the look that can give the all-clear.
+type Round struct {
+	On   string // the day it is due; empty: none is
+	By   string // and is meant to be done by
+	N    int    // 1 the first
+	Pest string
+	Look bool
+}
+
 // Deed is a job of a cleaning, or an action that goes into it, that was done, or left out with a
 // reason.
 type Deed struct {

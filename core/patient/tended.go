@@ -47,3 +47,13 @@ func (p Checked) WateredSince(day string) bool {
 func (p Checked) Dry() bool {
 	return p.Stands().Signs()["pot-light"] == Present && !p.WateredSince(p.Look().On)
 }
+
+// Pale holds where its moss was last seen to be pale all through, and was not watered since.
+func (p Checked) Pale() bool {
+	for _, s := range slices.Backward(p.All()) {
+		if s.Noted.Moss != "" {
+			return s.Noted.Moss == "pale" && !p.WateredSince(s.On)
+		}
+	}
+	return false
+}

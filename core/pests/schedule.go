@@ -9,6 +9,7 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
+	"therapeon/core/patient"
 	"therapeon/core/units"
 )
 
@@ -27,18 +28,21 @@ func (c Course) Faults() fault.List {
 	return nil
 }
 
-// DueOn is the day of the next round, or of the look for the all-clear; empty once that was
-// given, and where none is known.
-func (s Schedule) DueOn() string {
+// Round is the next round, or the look for the all-clear; nothing once that was given, and where no day is
+// known.
+func (s Schedule) Round() patient.Round {
 	switch {
 	case s.AllClear != "":
-		return ""
+		return patient.Round{}
 	case s.Next != nil:
-		return s.Next.From
+		return patient.Round{On: s.Next.From, By: s.Next.Latest, N: s.Next.N, Pest: s.Pest.Code}
 	default:
-		return s.LookOn
+		return patient.Round{On: s.LookOn, By: s.LookOn, Pest: s.Pest.Code, Look: true}
 	}
 }
+
+// DueOn is the day of its next round, or of that look.
+func (s Schedule) DueOn() string { return s.Round().On }
 
 // DueBy tells whether a round, or the look for the all-clear, is due by a day, and whether the
 // round is late. Nothing is once the all-clear was given.

@@ -14,6 +14,7 @@ type Size struct {
 	Pot     Pot              `json:"pot" required:"true"`
 	VolumeL float64          `json:"volume_l" required:"true"`
 	Reasons []knowledge.Text `json:"reasons" required:"true"`
+	Asks    []string         `json:"asks" required:"true" description:"fields of the plan to be measured first: without them it comes out larger than a bench holds"`
 }
 
 // sizing is one pot being sized.
@@ -22,6 +23,7 @@ type sizing struct {
 	p   Needs
 	pot Pot
 	why []knowledge.Text
+	ask []string
 }
 
 func (s *sizing) say(from knowledge.Provenance, m message.Message) {
@@ -34,10 +36,24 @@ func (s *sizing) say(from knowledge.Provenance, m message.Message) {
 // is no rot question; in organic ones there is no room to spare where few roots live.
 func (k *Knowledge) Advise(p Needs) Size {
 	s := sizing{Knowledge: k, p: p, pot: Pot{Shape: Round, Wall: p.Wall}}
+	s.ask = []string{}
 	s.high()
+	if p.ReachMM == 0 {
+		s.hold(&s.pot.HeightMM, k.MostHighMM, "reach_mm", "pots.say.too-high")
+	}
 	s.wide()
 	s.walls()
-	return Size{Pot: s.pot, VolumeL: s.pot.VolumeL(), Reasons: s.why}
+	return Size{Pot: s.pot, VolumeL: s.pot.VolumeL(), Reasons: s.why, Asks: s.ask}
+}
+
+// hold keeps a measure within what a bench holds; true where it would have been larger: then what made it is asked.
+func (s *sizing) hold(mm *float64, most knowledge.Number, field, words string) bool {
+	if *mm <= most.Value {
+		return false
+	}
+	s.say(most.Provenance, message.Of(words, message.Fixed("mm", *mm, 0, "mm"), message.Fixed("most", most.Value, 0, "mm")))
+	s.ask, *mm = append(s.ask, field), most.Value
+	return true
 }
 
 // high finds its height, and that of the water in it.
@@ -104,6 +120,9 @@ func (s *sizing) wide() {
 			each = 2
 		}
 		wants = base + each*seasons.Value*spacing.Value
+	}
+	if p.BaseMM == 0 {
+		s.hold(&wants, k.MostWideMM, "base_mm", "pots.say.too-wide")
 	}
 	foot := k.StandsOn.Value * s.pot.HeightMM
 	s.pot.TopMM = k.sold(math.Max(wants, foot/k.Taper.Value), k.LeastWideMM.Value)

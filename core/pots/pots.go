@@ -195,6 +195,8 @@ type Knowledge struct {
 	StepMM       knowledge.Number            `yaml:"step_mm" json:"step_mm" required:"true"`
 	LeastWideMM  knowledge.Number            `yaml:"least_wide_mm" json:"least_wide_mm" required:"true"`
 	LeastHighMM  knowledge.Number            `yaml:"least_high_mm" json:"least_high_mm" required:"true"`
+	MostHighMM   knowledge.Number            `yaml:"most_high_mm" json:"most_high_mm" required:"true"`
+	MostWideMM   knowledge.Number            `yaml:"most_wide_mm" json:"most_wide_mm" required:"true"`
 	LayerStepMM  knowledge.Number            `yaml:"layer_step_mm" json:"layer_step_mm" required:"true"`
 	StandsInIt   knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
 	AtOnceWhy    knowledge.Text              `yaml:"reservoir_at_once" json:"reservoir_at_once" required:"true"`

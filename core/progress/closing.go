@@ -23,9 +23,24 @@ type Closing struct {
 	Cause   string        `json:"cause,omitempty" validate:"omitempty,cause" description:"of one that is lost: what killed it; left out: not known"`
 	Rhizome string        `json:"rhizome,omitempty" validate:"omitempty,oneof=none doubtful firm" description:"of one that is lost: what of rhizome, eye or crown is left"`
 	Medium  string        `json:"medium,omitempty" validate:"omitempty,oneof=boiled thrown" description:"of one that is lost: what became of its medium"`
-	Anyway  bool          `json:"anyway,omitempty" description:"it is closed though something firm, or doubtful, is left"`
+	Anyway  bool          `json:"anyway,omitempty" description:"it is closed though something firm, or doubtful, is left; or as recovered though its stage is another"`
 	Again   patient.YesNo `json:"again,omitempty" validate:"omitempty,oneof=yes no" description:"whether it would be done so again"`
 	Lesson  string        `json:"lesson,omitempty" validate:"remark" title:"progress.Closing.lesson"`
+}
+
+// Doubts asks once whether a plant is closed as recovered whose stage says otherwise.
+func (c Closing) Doubts(s Standing) fault.List {
+	if c.How != EndRecovered || c.Anyway || s.Stage == Recovered {
+		return nil
+	}
+	words := Table().Close["not-recovered"].Value
+	if s.Stage == "" {
+		words = Table().Close["not-known"].Value
+	}
+	return fault.List{{
+		Field: "how", Words: words.With("stage", s.Name), Limit: message.Of("progress.say.recovered-or-anyway"),
+		Value: c.How,
+	}}
 }
 
 // Faults finds what does not go together: only of a lost plant is there a cause, and one with something firm

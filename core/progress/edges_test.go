@@ -41,8 +41,9 @@ func TestHowSureByTheSignsThatAgree(t *testing.T) {
 		on   int
 		want string
 	}{
-		{"0 read 0/5; 0 leaf limp", 5, "losing fairly"},
-		{"0 read 0/5", 5, "losing little"},
+		{"0 read 0/5; 0 leaf limp", 5, "early "},
+		{"0 read 0/5; 1 leaf limp", 5, "losing fairly"},
+		{"0 read 0/5; 1 read 0/5", 5, "losing little"},
 		{well + "wobble no", 188, "recovered little"},
 		{well + "nectar", 188, "recovered fairly"},
 		{well + "nectar; 187 old branched; 186 leaf limp; 187 leaf firm", 188, "recovered sure"},
@@ -84,8 +85,8 @@ func TestSignsAtTheirFigures(t *testing.T) {
 		"0 read 3/5; 5 tips 1 growing; 6 tips 1 still":                                           {"new-tips", "stage-up", "stands-still"},
 		"0 read 3/5; 5 tips 1 still; 6 tips 1 growing":                                           {"new-tips", "stage-up"},
 		"0 read 3/5; 5 tips 1 black":                                                             {"new-tips", "tips-black"},
-		"0 readin 5/5 t; 0 home bark; 5 tips 1 growing edge; 6 tips 1 growing half; 7 leaf firm": {"new-tips", "tips-round", "stage-up"},
-		"0 readin 5/5 t; 0 home bark; 5 tips 1 growing edge; 6 home bark; 6 leaf firm":           {"new-tips", "stage-back"},
+		"0 readin 5/5 t; 0 home bark; 5 tips 1 growing edge; 6 tips 1 growing half; 7 leaf firm": {"tips-round", "stage-up"},
+		"0 readin 5/5 t; 0 home bark; 5 tips 1 growing edge; 6 home bark; 6 leaf firm":           nil, // of the home before
 	} {
 		assert.Equal(t, want, kept(t, told, 10), told)
 	}

@@ -58,6 +58,9 @@ func For(c *Followed) Progress {
 	p.Tracks = c.tracks(today)
 	p.Pace = c.pace(p.Tracks)
 	p.Verdict = story.verdict(p.Tracks, c.Alarms, today)
+	if c.Closed {
+		p.Verdict = Verdict{Code: "closed", Words: Table().Verdicts["closed"], SeenOn: story.seenOn, Signs: []Indication{}}
+	}
 	p.Lines = c.lines(today)
 	p.Deeds = c.deeds(today)
 	p.Days = c.days(today)

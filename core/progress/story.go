@@ -49,6 +49,8 @@ const (
 type story struct {
 	known
 	seenOn  string            // something was seen of it last
+	from    string            // its present home, where it has one
+	days    []string          // on which it was seen there
 	signs   map[string]string // the day on which each was last seen
 	changes []Change
 }
@@ -137,9 +139,17 @@ func (s *story) unsay(codes ...string) {
 	}
 }
 
+// saw notes a day on which something was seen of it.
+func (s *story) saw(on string) {
+	s.seenOn = on
+	if !slices.Contains(s.days, on) {
+		s.days = append(s.days, on)
+	}
+}
+
 // look takes a look in.
 func (s *story) look(in patient.Inspection, on string) {
-	s.seenOn = on
+	s.saw(on)
 	f := in.Findings
 	switch f["leaves-limp"] {
 	case patient.Present:
@@ -174,7 +184,8 @@ func (s *story) look(in patient.Inspection, on string) {
 
 // read takes a reading in: what lives, whether tips grow, and the longest root that none before had.
 func (s *story) read(before []read, r read, on string) {
-	s.seenOn, s.moved = on, false
+	s.saw(on)
+	s.moved = false
 	s.grade = r.after.Grade.Code
 	if len(r.left.Roots) == 0 && (r.left.Dip == nil || len(r.Roots.Roots) > 0) {
 		s.grade = roots.Rootless
@@ -242,7 +253,7 @@ func Kept(before, now roots.Verdict) (of int, share float64) {
 
 // weigh takes a weight of the bare plant in.
 func (s *story) weigh(w patient.Weight, on string) {
-	s.seenOn = on
+	s.saw(on)
 	if w.Anew() {
 		s.grams = nil
 	}
@@ -272,7 +283,7 @@ func (k *known) lossAWeek() (float64, bool) {
 
 // check takes a check-in in.
 func (s *story) check(c patient.Checkin, on string) {
-	s.seenOn = on
+	s.saw(on)
 	if c.Leaf != "" {
 		s.leafIs(c.Leaf, on)
 	}
@@ -446,5 +457,6 @@ func (s *story) move(h patient.Home) {
 		s.home = held
 	}
 	s.at, s.wobble, s.sound, s.moved = "", "", false, true
+	s.from, s.days = h.From, nil
 	s.unsay("at-wall", "tips-round")
 }

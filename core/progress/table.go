@@ -52,6 +52,7 @@ type Knowledge struct {
 	Scatter        []Scatter          `yaml:"scatter" json:"scatter" required:"true"`
 	SignDays       knowledge.Number   `yaml:"sign_days" json:"sign_days" required:"true"`
 	UnseenDays     knowledge.Number   `yaml:"unseen_days" json:"unseen_days" required:"true"`
+	LeastLooks     knowledge.Number   `yaml:"least_looks" json:"least_looks" required:"true"`
 
 	LookBackDays  knowledge.Codes             `yaml:"look_back_days" json:"look_back_days" required:"true"`
 	SeasonDays    knowledge.Number            `yaml:"season_days" json:"season_days" required:"true"`

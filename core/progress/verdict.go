@@ -17,7 +17,7 @@ type Indication struct {
 
 // Verdict is whether it is winning, and how sure that is.
 type Verdict struct {
-	Code   string       `json:"code" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
+	Code   string       `json:"code" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown,early,closed"`
 	Words  Text         `json:"words" required:"true"`
 	Sure   string       `json:"sure,omitempty" enum:",sure,fairly,little"`
 	How    *Text        `json:"how_sure,omitempty"`
@@ -25,14 +25,17 @@ type Verdict struct {
 	Signs  []Indication `json:"signs" required:"true" description:"of the last weeks, the good ones first"`
 }
 
-// verdict says whether it is winning, by the signs of the last weeks and the alarms that sound.
+// verdict says whether it is winning, by the signs of the last weeks in its present home and the alarms that
+// sound. One look there is too early to tell.
 func (s *story) verdict(tracks []Track, alarms []Text, today string) Verdict {
 	k := Table()
 	v := Verdict{SeenOn: s.seenOn, Signs: []Indication{}}
 	for code, on := range s.signs {
-		v.say(code, on, today)
+		if on > s.from {
+			v.say(code, on, today)
+		}
 	}
-	if on := growsSince(tracks); on != "" {
+	if on := growsSince(tracks); on > s.from {
 		v.say("grows", on, today)
 	}
 	order := func(code string) int {
@@ -57,6 +60,8 @@ func (s *story) verdict(tracks []Track, alarms []Text, today string) Verdict {
 		v.Code = "unknown"
 	case between(s.seenOn, today) > k.UnseenDays.Value:
 		v.Code = "unseen"
+	case len(s.days) < int(k.LeastLooks.Value) && len(alarms) == 0:
+		v.Code = "early"
 	case bad > 0 && good > 0:
 		v.Code = "mixed"
 	case bad > 0 || stage == Critical:

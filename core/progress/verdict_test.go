@@ -17,7 +17,9 @@ func TestWhetherItIsWinning(t *testing.T) {
 		signs      []string
 	}{
 		{"nothing", "", 10, "unknown", "", nil},
-		{"holds", "0 read 3/5; 0 leaf firm", 10, "holding", "", nil},
+		{"holds", "0 read 3/5; 3 leaf firm", 10, "holding", "", nil},
+		{"one look", "0 look leaves-limp", 10, "early", "", nil},
+		{"limp in the home before", "0 read 3/5; 3 leaf limp; 5 home bark; 9 leaf firm", 10, "early", "", nil},
 		{"limp", "0 read 3/5; 5 leaf limp", 10, "losing", "little", []string{"limp"}},
 		{"limp and thinner", "0 read 3/5; 5 leaf limp; 5 bulbs thinner", 10, "losing", "fairly", []string{"limp", "thinner"}},
 		{"critical", "0 read 0/5; 5 leaf limp; 5 bulbs thinner", 10, "losing", "sure", []string{"limp", "thinner"}},

@@ -104,12 +104,18 @@ func (m *model) gives(method Method, humidity, good float64) bool {
 	return false
 }
 
+// soak is the lever of soaking oftener.
+const soak = "soak"
+
 // levers tries each change by itself, what helps most first.
 func (m *model) levers(method Method) []Lever {
 	was, dry := m.chance(method, change{}), m.dryDays(method, change{})
-	list := make([]Lever, len(m.k.Levers))
+	kinds := slices.DeleteFunc(slices.Clone(m.k.Levers), func(l LeverKind) bool {
+		return l.Code == soak && method.WetHours == nil // what is not soaked is not soaked oftener
+	})
+	list := make([]Lever, len(kinds))
 	inParallel(len(list), func(i int) {
-		kind := m.k.Levers[i]
+		kind := kinds[i]
 		by := change{}
 		switch kind.Code {
 		case "humidity":
@@ -118,7 +124,7 @@ func (m *model) levers(method Method) []Lever {
 			by.cool = true
 		case "leaves":
 			by.lessLeaf = kind.By.Value
-		case "soak":
+		case soak:
 			by.every = kind.By.Value
 		case "warmth":
 			by.warmer = kind.By.Value

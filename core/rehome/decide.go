@@ -93,6 +93,9 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	v.Races = d.Decision == HoldBare || d.Decision == Nest
 	v.Hangs = slices.Contains(k.Hang, code)
 	v.Routes = c.routes(d)
+	if why := k.BesideRace(v, of.Way); v.Races && !why.Empty() {
+		v.Reasons = append(v.Reasons, knowledge.Text{Value: why, Provenance: race.Table().SameChance.Provenance})
+	}
 	if len(of.Alike) > 0 && d.Decision == HoldBare && d.Route == "" && c.way() == of.Way {
 		v.Reasons = append(v.Reasons, knowledge.Text{
 			Value:      message.Of("rehome.say.by-its-race-these-do", message.And("alike", c.names(of.Alike))),
@@ -100,6 +103,30 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 		})
 	}
 	return v
+}
+
+// Ground holds for a plant that is potted because roots of its kind do not grow into air.
+func (v Verdict) Ground() bool { return v.Code == "slipper" || v.Code == "terrestrial" }
+
+// BesideRace says why a decision is another than the way that its race finds best; nothing where it is that way, or
+// no race was run.
+func (k *Knowledge) BesideRace(v Verdict, best string) message.Message {
+	way := ""
+	if len(v.Routes) > 0 && v.Routes[0].Advised {
+		way = v.Routes[0].Route.Code
+	}
+	route, _ := k.Route(best)
+	switch {
+	case best == "" || way == best:
+		return message.Message{}
+	case v.Decision == PotIt:
+		return message.Of("rehome.say.potted-not-race")
+	case v.Decision == Nest:
+		return message.Of("rehome.say.nest-not-race", message.Told("way", route.Name))
+	case v.Decision == HoldBare:
+		return message.Of("rehome.say.held-not-race", message.Told("way", route.Name))
+	}
+	return message.Message{}
 }
 
 // Headline is what a decision says: of what is still to be cut, that goes before it.
@@ -143,6 +170,9 @@ func sides(question string, taken disputes.SideCode) (*disputes.Side, []disputes
 }
 
 func (c deciding) row() string {
+	if c.p.Closed {
+		return "closed"
+	}
 	where := c.p.Stands().Where()
 	if where == patient.Potted {
 		return c.inPot()
@@ -157,18 +187,50 @@ func (c deciding) row() string {
 		return "read-first"
 	case c.p.Condition().TipsOut() && where == patient.Held && !c.Ready(c.p, c.p.Today()):
 		return "held-tips"
+	case c.p.Condition().TipsOut() && c.p.Stands().Holding() == Pebbles:
+		return fill
 	case c.p.Condition().TipsOut():
 		return "tips"
 	case kind == "slipper":
 		return "slipper"
 	case c.Usual[kind] == "terrestrial":
 		return "terrestrial"
-	case grade.Sound():
+	case grade.Few() && where == patient.Held:
+		return c.held()
+	case grade == roots.Good && c.p.Around().Humid() == patient.Dry:
+		return "sound-dry"
+	case grade == roots.Good:
 		return "sound"
+	case grade == roots.Fair:
+		return c.fair(where)
 	case where == patient.Held:
 		return c.held()
 	}
 	return c.few(grade)
+}
+
+// fill is the row of a plant that hangs over clay, once its roots are long enough.
+const fill = "fill"
+
+// fair is the row of a plant of which a fair share of roots lives, and that has no tips: dry air takes more than
+// these give.
+func (c deciding) fair(where patient.Where) string {
+	side, humid := c.p.Side(disputes.BareNoTips), c.p.Around().Humid()
+	switch {
+	case side == disputes.HoldBare && where == patient.Held:
+		return c.held()
+	case side == disputes.HoldBare:
+		return "hold-side"
+	case side == disputes.PotAtOnce:
+		return "fair"
+	case humid == "":
+		return "ask-air"
+	case humid == patient.Dry && where == patient.Held:
+		return c.held()
+	case humid == patient.Dry:
+		return "fair-dry"
+	}
+	return "fair"
 }
 
 // inPot is the row of a plant that stands in its pot: the look decides.
@@ -194,7 +256,7 @@ func (c deciding) inPot() string {
 // its race is clearly lost so.
 func (c deciding) held() string {
 	now := c.p.Stands().Holding()
-	if c.race.Way != "" && c.race.Clearly(c.race.Way, now) && !c.p.Stands().Nested() {
+	if c.race.Way != "" && c.race.Clearly(c.race.Way, now) && !c.p.Stands().InNest() {
 		return "held-better"
 	}
 	return "held"

@@ -19,7 +19,8 @@ import (
 type Done struct {
 	Route   string            `json:"route"`
 	Still   string            `json:"still,omitempty"`
-	NoFlush bool              `json:"no_flush,omitempty"`
+	Starts  string            `json:"starts,omitempty"`
+	NoFlush bool              `json:"no_flush,omitempty"` // of a file from before it said what it starts
 	Flushes disputes.SideCode `json:"flushes,omitempty"`
 	Care    []string          `json:"care,omitempty"` // of what was mixed
 	Mixed   []Mixing          `json:"mixed,omitempty"`
@@ -37,7 +38,7 @@ type Finished struct {
 // DoneOf puts the jobs of a task, as they were left, in codes and figures.
 func (k *Knowledge) DoneOf(t Task, jobs []Job) *Done {
 	d := &Done{
-		Route: t.Route.Code, Still: t.Still, NoFlush: t.NoFlush, Flushes: t.Flushes, Care: t.Care, Mixed: t.Mixed,
+		Route: t.Route.Code, Still: t.Still, Starts: t.Starts, Flushes: t.Flushes, Care: t.Care, Mixed: t.Mixed,
 	}
 	for _, j := range jobs {
 		d.Jobs = append(d.Jobs, Finished{j.Code, j.Status})
@@ -64,7 +65,7 @@ func (k *Knowledge) DoneTold(route string, told []Job) *Done {
 				t.Still = still
 			}
 			if of, ok := knowledge.Once("no_flush", how.Value.Typed); ok && row.Waters && of == route {
-				t.NoFlush = true
+				t.Starts = notFlushed
 			}
 			if of, ok := knowledge.Once("flushing", how.Value.Typed); ok && row.Waters {
 				_, side, _ := strings.Cut(of, "/")
@@ -82,6 +83,9 @@ func (k *Knowledge) DoneTold(route string, told []Job) *Done {
 	}
 	return k.DoneOf(t, told)
 }
+
+// notFlushed is what starts where old roots need no flushing through.
+const notFlushed = "mineral"
 
 var amountIn = regexp.MustCompile(`(?:^|, )(\d+) mL `)
 
@@ -119,7 +123,10 @@ func (k *Knowledge) Finished(d *Done) []Job {
 		return d.Told
 	}
 	route, _ := k.Route(d.Route)
-	t := Task{Route: route, Still: d.Still, NoFlush: d.NoFlush, Flushes: d.Flushes, Care: d.Care, Mixed: d.Mixed}
+	t := Task{Route: route, Still: d.Still, Starts: d.Starts, Flushes: d.Flushes, Care: d.Care, Mixed: d.Mixed}
+	if d.NoFlush {
+		t.Starts = notFlushed
+	}
 	var list []Job
 	for _, f := range d.Jobs {
 		for _, row := range k.Jobs {

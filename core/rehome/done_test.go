@@ -28,7 +28,7 @@ func TestWhatWasDoneIsKeptInCodesAndFigures(t *testing.T) {
 		profile := rapid.SampledFrom(taxa.All()).Draw(t, "group")
 		task := Task{
 			Route: rapid.SampledFrom(k.Routes).Draw(t, "route"), Pot: &pots.Pot{HeightMM: 90},
-			Organic: rapid.Bool().Draw(t, "organic"), NoFlush: rapid.Bool().Draw(t, "no flush"),
+			Organic: rapid.Bool().Draw(t, "organic"), Starts: rapid.SampledFrom([]string{"mineral", "flush-through", "organic-bare"}).Draw(t, "starts"),
 			Flushes: rapid.SampledFrom([]disputes.SideCode{
 				disputes.Default(disputes.Flushing), disputes.EveryThirdDay, disputes.WhenDry,
 			}).Draw(t, "flushes"),

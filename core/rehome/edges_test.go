@@ -352,23 +352,27 @@ func TestHowManyJobsAreLeft(t *testing.T) {
 	assert.Equal(t, "2 jobs are left.", english.Say(words))
 }
 
-// First water: by the side on flushing, else by whether its roots are flushed through.
+// First water is that of the protocol that a way starts, by the side on flushing where it is flushed.
 func TestTheFirstWaterOfAWay(t *testing.T) {
 	clay, _ := Table().Route("inorganic")
 	bark, _ := Table().Route("bark")
-	assert.Equal(t, clay.FirstWater, Task{Route: clay}.firstWater())
-	if clay.NoFlush != nil {
-		assert.Equal(t, *clay.NoFlush, Task{Route: clay, NoFlush: true}.firstWater())
+	tub, _ := Table().Route("tub")
+	assert.Equal(t, tub.FirstWater, Task{Route: tub, Starts: "humid-hold"}.firstWater())
+	for starts, words := range Table().FirstWater {
+		assert.Equal(t, words, Task{Route: bark, Starts: starts}.firstWater())
 	}
-	assert.Equal(t, bark.FirstWater, Task{Route: bark, NoFlush: bark.NoFlush == nil}.firstWater())
-	for _, r := range Table().Routes {
-		for side, words := range r.Flushing {
-			assert.Equal(t, words, Task{Route: r, Flushes: side, NoFlush: true}.firstWater())
-		}
+	for side, words := range clay.Flushing {
+		assert.Equal(t, words, Task{Route: clay, Flushes: side, Starts: "flush-through"}.firstWater())
+		assert.Equal(t, Table().FirstWater["mineral"], Task{Route: clay, Flushes: side, Starts: "mineral"}.firstWater())
 	}
-	moth := Case{Profile: group(t, "phalaenopsis"), OldMedium: "mineral"}.patient()
-	assert.True(t, Table().noFlush(moth), "from the same medium")
-	assert.False(t, Table().noFlush(Case{Profile: group(t, "phalaenopsis"), OldMedium: "bark"}.patient()))
+	start := func(c Case, route string) string {
+		return Table().Starts(c.patient(), Stands("2030-05-15", route, nil))
+	}
+	moth := func(old string) Case { return Case{Profile: group(t, "phalaenopsis"), OldMedium: old} }
+	assert.Equal(t, "mineral", start(moth("mineral"), "inorganic"), "from the same medium")
+	assert.Equal(t, "flush-through", start(moth("bark"), "inorganic"))
+	assert.Equal(t, "slipper-mineral", start(Case{Profile: group(t, "slipper")}, "inorganic"))
+	assert.Equal(t, "organic-bare", start(moth("bark"), "bark"))
 }
 
 func TestAPlanThatCannotBe(t *testing.T) {

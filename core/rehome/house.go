@@ -3,6 +3,7 @@ package rehome
 import (
 	"cmp"
 	"errors"
+	"slices"
 
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
@@ -108,9 +109,11 @@ func (k *Knowledge) Lead(
 	}
 	h.needs = pots.NeedsOf(p, h.wish)
 	t := Task{
-		Route: route, Clump: plan.Clump, Still: plan.Still,
-		NoFlush: k.noFlush(p), Flushes: p.Side(disputes.Flushing),
+		Route: route, Clump: plan.Clump, Still: plan.Still, Fills: w.Decision.Code == fill && route.Code == "inorganic",
+		Starts: k.Starts(p, Stands(p.Today(), route.Code, nil)), Flushes: p.Side(disputes.Flushing),
 	}
+	route.FirstWater = t.firstWater().Once()
+	route.Light, route.Air = route.Light.Once(), route.Air.Once()
 	if t.Still == "" {
 		t.Still = StillFor(h.needs, Wobbles(p))
 	}
@@ -124,12 +127,19 @@ func (k *Knowledge) Lead(
 	}
 	w.Jobs, w.Task = k.Checklist(p, t, marks), t
 	w.Headline, w.Open = Headline(w.Jobs)
+	if w.Decision.later() {
+		for i := range w.Jobs {
+			w.Jobs[i].Do = w.Jobs[i].Do.At(message.When{Is: message.Once})
+		}
+	}
 	return w, nil
 }
 
-// noFlush holds for roots that take a reservoir at once, or that lived in mineral before.
-func (k *Knowledge) noFlush(p *patient.Patient) bool {
-	return pots.Table().AtOnce.Has(p.Profile.Code) || media.Table().Mineral.Has(p.Stands().Medium())
+// later holds where the jobs of a new home are for a day to come: it is not potted now, or held already.
+func (v Verdict) later() bool {
+	now := []string{PotIt, HoldBare, Nest}
+	held := []string{"held", "held-tips", "held-crawls", "held-rots"}
+	return !slices.Contains(now, v.Decision) || slices.Contains(held, v.Code)
 }
 
 // Basket is the way whose roots hang in the air.

@@ -20,9 +20,10 @@ type Task struct {
 	Pot     *pots.Pot         // nil: none
 	VolumeL float64           // of the pot
 	Clump   bool              // leads to all sides
+	Fills   bool              // it is filled round where it hangs
 	Organic bool              // the mix breaks down
 	Fine    bool              // it is of fine mineral pieces
-	NoFlush bool              // its roots need no flushing through
+	Starts  string            // the protocol of aftercare that it starts
 	Flushes disputes.SideCode // the side it follows on flushing
 	Mixed   []Mixing          // what to measure out
 	Care    []string          // cautions of what is mixed
@@ -59,6 +60,8 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 	// A tree-dweller's old roots stand in none; it is filled once a tip shows.
 	later := t.Route.Code == "inorganic" && !p.Condition().TipsOut() && !pots.Table().AtOnce.Has(p.Profile.Code)
 	return map[string]bool{
+		"fills":           t.Fills,
+		"seats":           !t.Fills,
 		"kept-apart":      p.Turn().Suspect(),
 		"side-holes":      t.Pot != nil && t.Pot.SideHoles,
 		"crock":           t.Pot != nil && t.Pot.CrockMM > 0,
@@ -75,7 +78,7 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"moss-top":        reservoir && p.Side(disputes.MossOnPebbles) == disputes.MossForTips,
 		"worms":           hasWorms(p) && !wormsStay(p, t.VolumeL),
 		"worms-stay":      hasWorms(p) && wormsStay(p, t.VolumeL),
-		"sympodial":       p.Profile.Sympodial() && !t.Clump,
+		"old-bulbs":       p.Profile.HasBulbs() && p.Profile.Sympodial() && !t.Clump,
 		"spike":           keepsSpike(p),
 		"wobbles":         Wobbles(p),
 		"topples":         p.Finding("top-heavy") == patient.Present,
@@ -156,12 +159,12 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 	case row.Holds:
 		j.How = append(j.How, k.HoldStill[t.Still])
 	case row.Waters:
-		j.How = append(j.How, t.firstWater())
+		j.How = append(j.How, t.firstWater().Once())
 		if t.bySide() {
 			j.Side = disputes.SideOf(disputes.Flushing, t.Flushes)
 		}
 	case row.Stands:
-		j.How = append(j.How, t.Route.Light, t.Route.Air)
+		j.How = append(j.How, t.Route.Light.Once(), t.Route.Air.Once())
 	}
 	if side := p.Side(row.Follows); side != "" {
 		j.Side = disputes.SideOf(row.Follows, side)
@@ -175,20 +178,6 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 		}
 	}
 	return j
-}
-
-// bySide holds where the side it follows on flushing says how it is watered in.
-func (t Task) bySide() bool { return t.Route.Flushing[t.Flushes].Mark != "" }
-
-// firstWater is that of its way: by its side, else by whether its roots have to be flushed through.
-func (t Task) firstWater() knowledge.Text {
-	if t.bySide() {
-		return t.Route.Flushing[t.Flushes]
-	}
-	if t.NoFlush && t.Route.NoFlush != nil {
-		return *t.Route.NoFlush
-	}
-	return t.Route.FirstWater
 }
 
 // Listed is the list of jobs as it can be marked.
@@ -218,6 +207,7 @@ func (k *Knowledge) Ahead(p *patient.Patient) []Job {
 		return nil
 	}
 	holds := map[string]bool{
+		"seats":   true,
 		"organic": media.Table().Organic.Has(route.medium()), "reservoir": route.Reservoir,
 		"side-holes": look.Heard(p).Asks("air-to-pot"),
 	}

@@ -44,7 +44,6 @@ type Route struct {
 	Unsuited   []string                             `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
 	LookDays   knowledge.Number                     `yaml:"look_days" json:"look_days" required:"true" description:"to the first look"`
 	FirstWater knowledge.Text                       `yaml:"first_water" json:"first_water" required:"true"`
-	NoFlush    *knowledge.Text                      `yaml:"no_flush" json:"no_flush,omitempty" description:"its first water for roots that need no flushing through: kinds whose reservoir is filled at once, and plants from the same medium"`
 	Flushing   map[disputes.SideCode]knowledge.Text `yaml:"flushing" json:"flushing,omitempty" description:"its first water by the side on flushing, where that goes by no way"`
 	Light      knowledge.Text                       `yaml:"light" json:"light" required:"true"`
 	Air        knowledge.Text                       `yaml:"air" json:"air" required:"true"`
@@ -102,6 +101,7 @@ type Knowledge struct {
 	Decisions    map[string]Decision            `yaml:"decisions" json:"decisions" required:"true"`
 	Until        map[string][]knowledge.Text    `yaml:"until" json:"until" required:"true"`
 	Routes       []Route                        `yaml:"routes" json:"routes" required:"true"`
+	FirstWater   map[string]knowledge.Text      `yaml:"first_water" json:"first_water" required:"true" description:"in a pot, by the protocol that it starts"`
 	Usual        map[string]string              `yaml:"usual" json:"usual" required:"true"`
 	CleanFirst   knowledge.Text                 `yaml:"clean_first" json:"clean_first" required:"true"`
 	CleanThen    knowledge.Text                 `yaml:"clean_then" json:"clean_then" required:"true"`

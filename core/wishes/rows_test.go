@@ -128,6 +128,16 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 		Care:  []patient.Tended{{On: "2030-05-12", Job: "refill", Outcome: patient.TendedDone, PPM: 90}},
 	}
 	see(fed, wishes.Ask{Care: careOf(fed)})
+	two, long := 2, 45.0
+	for way, noted := range map[string]patient.Checkin{
+		"nest": {Moss: "pale"}, "pebbles": {Tips: &two, LongestMM: &long},
+	} {
+		see(&patient.Patient{
+			Profile: moth, Now: (drawer{}).noon(), Intake: patient.Intake{LeafCount: 5, Pot: patient.NoPot},
+			Given: patient.Given{Grade: roots.Rootless}, Homes: []patient.Home{rehome.Stands("2030-04-01", way, nil)},
+			Seen: []patient.Seen{{On: "2030-05-14", Noted: noted}},
+		}, wishes.Ask{})
+	}
 	for _, w := range wishes.Table().Wishes {
 		for row := range w.Rows {
 			assert.True(t, given[w.Code+"/"+row], "no plant is given %s/%s", w.Code, row)

@@ -31,9 +31,9 @@ type asked struct {
 }
 
 func asking(p *patient.Patient, of Ask) *asked {
-	j := judgement.Of(p, judgement.Known{Race: of.Race})
+	j := judgement.Of(p, judgement.Known{Race: of.Race, Care: of.Care})
 	a := &asked{
-		p: p, of: of, j: j, now: j.Advice, seen: j.Seen, where: p.Stands().Where(), left: p.Condition().GradeLeft(),
+		p: p, of: of, j: j, now: j.Base, seen: j.Seen, where: p.Stands().Where(), left: p.Condition().GradeLeft(),
 	}
 	if days, known := p.Stands().Moved(); known {
 		most := look.Table().Figures.MovedDays.Value
@@ -131,6 +131,9 @@ func (a *asked) repot() (string, string) {
 	}
 	switch a.now.Code {
 	case judgement.Pot:
+		if a.now.Line.Row == "fill" {
+			return "filled", ""
+		}
 		return "potted-out", ""
 	case judgement.Nest:
 		return "nested", ""
@@ -165,7 +168,7 @@ func (a *asked) first(row string) (string, string) {
 func (a *asked) unpot() (string, string) {
 	if h := a.p.Stands().Home(); h != nil && a.p.Stands().InNest() {
 		from := dates.After(h.From, int(Table().Figures.NestDays.Value))
-		if from <= a.p.Today() || a.now.Code == judgement.Mend {
+		if from <= a.p.Today() || a.j.Advice.Code == judgement.Mend {
 			return "nest-over", ""
 		}
 		return "nest", from

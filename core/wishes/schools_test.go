@@ -1,6 +1,7 @@
 package wishes_test
 
 import (
+	"maps"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -83,7 +84,8 @@ func told(t require.TestingT) []*patient.Patient {
 	wormy.Given.TipsOut = true
 	pebbles := out("phalaenopsis", roots.Good)
 	pebbles.Intake.OldMedium, pebbles.Given.TipsOut = "mineral", true
-	aerial := out("phalaenopsis", "")
+	aerial, moist := out("phalaenopsis", ""), 65.0
+	aerial.Given.Air = &patient.Air{NightC: 18, DayC: 24, Percent: &moist, From: message.Plain("As said.")}
 	aerial.Reading = &patient.Reading{On: "2030-05-14", Roots: roots.Reading{Roots: []roots.Root{
 		{ID: "a", Count: 6, Depth: roots.Aerial, Segments: []roots.Segment{{LengthMM: &twig, Feel: roots.Firm}}},
 		{ID: "b", Count: 9, Segments: []roots.Segment{{LengthMM: &twig, Feel: roots.Mushy}}},
@@ -140,7 +142,9 @@ func told(t require.TestingT) []*patient.Patient {
 	moved.Homes = []patient.Home{{From: "2030-05-01", Way: "bark", Potted: true, Medium: "bark", Pot: "clear"}}
 	busy := out("phalaenopsis", roots.Good)
 	busy.Intake.Waters = ""
-	return []*patient.Patient{out("phalaenopsis", roots.Good), out("phalaenopsis", roots.Poor), wormy, pebbles, aerial, claimed,
+	into := out("phalaenopsis", roots.Good)
+	into.Sides = patient.Sides{disputes.Medium: disputes.Inorganic}
+	return []*patient.Patient{into, out("phalaenopsis", roots.Good), out("phalaenopsis", roots.Poor), wormy, pebbles, aerial, claimed,
 		&cooler, clung, busy, resting, dryNow, winter, &moved,
 		patch, rotting, bloom, planned, turned}
 }
@@ -155,7 +159,8 @@ func TestEachSideChangesOnlyWhatItsRowSays(t *testing.T) {
 	read := map[string]bool{}
 	for n, p := range plants {
 		of := drawer{rand.New(rand.NewPCG(uint64(n), 29))}.raced()
-		p.House.Sides, p.Sides = disputes.Usual(), nil
+		taken := p.Sides
+		p.House.Sides = disputes.Usual()
 		p.Forget()
 		before := answers(t, p, of)
 		for _, q := range disputes.All() {
@@ -163,7 +168,9 @@ func TestEachSideChangesOnlyWhatItsRowSays(t *testing.T) {
 				if side.Code == q.Default {
 					continue
 				}
-				p.Sides = patient.Sides{q.Code: side.Code}
+				p.Sides = patient.Sides{}
+				maps.Copy(p.Sides, taken)
+				p.Sides[q.Code] = side.Code
 				p.Forget()
 				for name, now := range answers(t, p, of) {
 					if now == before[name] {
@@ -175,7 +182,7 @@ func TestEachSideChangesOnlyWhatItsRowSays(t *testing.T) {
 				}
 			}
 		}
-		p.Sides = nil
+		p.Sides = taken
 	}
 	for _, q := range disputes.All() {
 		for _, side := range q.Choices {

@@ -1,6 +1,7 @@
 package wishes
 
 import (
+	"cmp"
 	"slices"
 
 	"therapeon/core/acts"
@@ -120,6 +121,8 @@ func (a *asked) waterHeld() (string, string) {
 	}
 	route, _ := rehome.Table().Route(a.p.Stands().Holding())
 	switch {
+	case route.Shallow && a.p.Stands().Checked().Pale():
+		return "nest-pale", ""
 	case route.PlantDry:
 		return "bag", from
 	case route.Reservoir:
@@ -140,9 +143,11 @@ func (a *asked) feed() (string, string) {
 		return row, from
 	}
 	granted := slices.Contains(feedRows, row)
+	waits := care.Feed.Gate != "" && (granted || slices.Contains(movedRows, row))
 	switch {
-	case care.Feed.PPM == 0 && granted:
-		return "gate", a.tomorrow()
+	case care.Feed.PPM == 0 && (waits || granted):
+		a.because = &care.Feed.Why
+		return "gate", cmp.Or(care.Feed.Opens, a.tomorrow())
 	case care.Feed.PPM == 0 || slices.Contains(neverFed, row):
 		return row, from
 	case care.Feed.OnDay > a.p.Today():
@@ -153,10 +158,11 @@ func (a *asked) feed() (string, string) {
 	return a.fedDamp(), ""
 }
 
-// feedRows are those that say yes; neverFed those that no gate overrules.
+// feedRows are those that say yes, movedRows those that wait for roots, neverFed those that no gate overrules.
 var (
-	feedRows = []string{"growing", "growing-feel", "dilute", "rest-quarter"}
-	neverFed = []string{"wet-limp", "withheld", "salt", "dry", "held"}
+	feedRows  = []string{"growing", "growing-feel", "dilute", "rest-quarter"}
+	movedRows = []string{"moved", "still", "idle"}
+	neverFed  = []string{"wet-limp", "withheld", "salt", "dry", "held"}
 )
 
 func (a *asked) feedBySigns() (string, string) {

@@ -128,8 +128,11 @@ type Answer struct {
 	Says     []acts.Act             `json:"-"`
 }
 
-// All answers every wish, in the order of the table.
+// All answers every wish, in the order of the table. Of a plant that is off the bench nobody wishes anything.
 func (k *Knowledge) All(p *patient.Patient, of Ask) []Answer {
+	if p.Closed {
+		return []Answer{}
+	}
 	a := asking(p, of)
 	list := make([]Answer, len(k.Wishes))
 	for i, w := range k.Wishes {
@@ -171,7 +174,7 @@ func (a *asked) answer(w Wish) Answer {
 	of.Sense = knowledge.SenseOf("wishes.wishes." + w.Code)
 	for _, says := range r.Says {
 		if says.Act == of.Sense.Act && r.Answer == Yes {
-			of.Sense.Degree = says.Degree
+			of.Sense.Object, of.Sense.Degree = says.Object, says.Degree
 		}
 	}
 	of.Sense.When = message.When{Is: moments[r.Answer], Day: of.FromOn}

@@ -102,7 +102,7 @@ function CloseForm({ error, onKeep }: FormProps) {
       ...(lost && cause && { cause }),
       ...(lost && rhizome && { rhizome }),
       ...(lost && medium && { medium }),
-      ...(lost && isLeft(c) && anyway && { anyway }),
+      ...((lost ? isLeft(c) : how === "recovered") && anyway && { anyway }),
     });
   };
   return (
@@ -119,6 +119,9 @@ function CloseForm({ error, onKeep }: FormProps) {
         onChange={(v) => set({ how: v as Closing["how"] })}
         error={wrong("how")}
       />
+      {c.how === "recovered" && (c.anyway || wrong("how")) && (
+        <Tick label={tell("recovered-all-the-same")} checked={!!c.anyway} onChange={(anyway) => set({ anyway })} />
+      )}
       {lost && <Lost {...form} />}
       {c.how && <Told {...form} />}
       <Row>
