@@ -34,8 +34,10 @@ func (x *reported) pages() (plant, cleaning, race map[string]any) {
 	read := map[string]map[string]any{}
 	for _, route := range ofPlant {
 		status, answer, _ := x.sendTyped("GET", at+route, "")
-		if status == http.StatusNotFound && route == "/rhizome" || status == http.StatusUnprocessableEntity && route == "/race" {
-			continue // its bulbs are not drawn, or its leaves not counted
+		undrawn := status == http.StatusNotFound && route == "/rhizome"
+		uncounted := status == http.StatusUnprocessableEntity && route == "/race"
+		if undrawn || uncounted {
+			continue
 		}
 		require.Equal(x, http.StatusOK, status, "%s: %v", route, answer)
 		x.take(at+route, answer)

@@ -103,7 +103,10 @@ func TestClosedAndOpenedAgain(t *testing.T) {
 	assert.Equal(t, care, x.care(id))
 	assert.Equal(t, today, x.items())
 	assert.Nil(t, under(x.progress(id), "closed", "closing"))
-	x.does("PUT", at, `{"version":2,"closing":{"how":"recovered"}}`)
+	status, doc, _ := x.send("PUT", at, `{"version":2,"closing":{"how":"recovered"}}`)
+	require.Equal(t, 422, status, "its stage says otherwise: that is asked once")
+	assert.Equal(t, "closing.how", under(listAt(doc, "faults")[0], "field"))
+	x.does("PUT", at, `{"version":2,"closing":{"how":"recovered","anyway":true}}`)
 	x.does("PUT", plant+"/archived", `{"archived":false}`)
 	assert.Nil(t, under(x.progress(id), "closed", "closing"), "put back on the bench, it is open")
 }
@@ -154,11 +157,14 @@ func TestALookThatAlarmsGoesBeforeGoodSigns(t *testing.T) {
 	x := startTending(t)
 	p := x.does("POST", "/api/v1/plants", rootlessMoth)
 	id := int(p["id"].(float64))
+	x.sees(id, `"leaf":"firm"`)
+	require.Equal(t, "early", under(x.progress(id), "verdict", "code"))
+	x.sleeps(1)
 	x.sees(id, `"leaf":"firm","tips":2,"tip_state":"growing"`)
 	require.Equal(t, "winning", under(x.progress(id), "verdict", "code"))
 	look := x.does("POST", fmt.Sprintf("/api/v1/plants/%d/inspections", id), `{}`)
 	x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", look["id"]), fmt.Sprintf(
-		`{"version":%v,"looked_on":"2030-05-15","inspection":{"findings":{"soaked-smelly":"present","tips-growing":"present"}}}`,
+		`{"version":%v,"looked_on":"2030-05-16","inspection":{"findings":{"soaked-smelly":"present","tips-growing":"present"}}}`,
 		look["version"],
 	))
 	v := x.progress(id)

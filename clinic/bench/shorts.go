@@ -19,8 +19,12 @@ type Summary struct {
 	ReadingID int64              `json:"reading_id" required:"true"`
 	ReadOn    string             `json:"read_on" required:"true"`
 	Headline  knowledge.Sentence `json:"headline" required:"true"`
-	Grade     roots.GradeCode    `json:"grade" required:"true"`
+	Grade     roots.GradeCode    `json:"grade" required:"true" description:"as found, before the cuts"`
+	Low       roots.GradeCode    `json:"grade_low,omitempty"`
+	High      roots.GradeCode    `json:"grade_high,omitempty"`
 	Starved   bool               `json:"starved,omitempty" description:"too little living root for its leaves"`
+	ForLeaves bool               `json:"for_leaves,omitempty" description:"the grade goes by what its leaves ask for"`
+	Words     knowledge.Sentence `json:"words,omitzero" description:"the grade as found, or what the cuts left"`
 	Roots     int                `json:"roots" required:"true"`
 	Viable    roots.Range        `json:"viable_by_length" required:"true"`
 	LiveMM    roots.Range        `json:"live_length_mm" required:"true"`
@@ -59,6 +63,13 @@ func SummaryOf(id int64, readOn, doc string) Summary {
 	if kept.Work != nil {
 		s.Headline = knowledge.Say(kept.Work.Words())
 	}
+	if g := (roots.Grade{Code: s.Grade, Low: s.Low, High: s.High, ForLeaves: s.ForLeaves}); g.Code != "" {
+		var left *roots.Left
+		if s.Left != nil {
+			left = &roots.Left{Roots: s.Left.Roots, Share: s.Left.Viable}
+		}
+		s.Words = knowledge.Say(g.Said(s.Viable, left))
+	}
 	return s
 }
 
@@ -68,14 +79,17 @@ func InShort(p *patient.Patient) (string, error) {
 	r, list := p.Roots(), cleaning.Cuts(p)
 	t := r.Verdict.Totals
 	kept := readingShort{Line: roots.LineOf(r.Reading, r.Verdict), Summary: Summary{
-		Grade:    r.Verdict.Grade.Code,
-		Starved:  r.Verdict.Grade.Starved,
-		Roots:    r.Reading.Count(),
-		Viable:   t.ViableByLength,
-		LiveMM:   t.LiveLengthMM,
-		Tips:     t.GrowingTips,
-		Cuts:     t.Cuts + t.SideCuts,
-		Rechecks: t.Rechecks,
+		Grade:     r.Verdict.Grade.Code,
+		Low:       r.Verdict.Grade.Low,
+		High:      r.Verdict.Grade.High,
+		Starved:   r.Verdict.Grade.Starved,
+		ForLeaves: r.Verdict.Grade.ForLeaves,
+		Roots:     r.Reading.Count(),
+		Viable:    t.ViableByLength,
+		LiveMM:    t.LiveLengthMM,
+		Tips:      t.GrowingTips,
+		Cuts:      t.Cuts + t.SideCuts,
+		Rechecks:  t.Rechecks,
 	}}
 	if list.CutsDone > 0 {
 		of := r.After().Totals

@@ -159,11 +159,7 @@ func statePart(p intake.Plant) formats.SheetPart {
 	}
 	if l := p.Latest; l != nil && l.Grade != "" {
 		state.add(true, "roots-of-alive",
-			message.On("read_on", l.ReadOn),
-			message.Told("grade", message.Of("roots.grade."+string(l.Grade))),
-			message.Fixed("low", 100*l.Viable.Low, 0, ""),
-			message.Fixed("high", 100*l.Viable.High, 0, "%"),
-			message.Told("headline", l.Headline.Value))
+			message.On("read_on", l.ReadOn), message.Told("words", l.Words.Value), message.Told("headline", l.Headline.Value))
 	}
 	return state.SheetPart
 }

@@ -302,7 +302,8 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 			list[i].Latest = &s
 		}
 		if row.LookID != 0 {
-			l := bench.LookShown(bench.LookRow{ID: row.LookID, On: row.LookedOn, AgainOn: row.AgainOn, Short: row.Look}, c.Today())
+			kept := bench.LookRow{ID: row.LookID, On: row.LookedOn, AgainOn: row.AgainOn, Short: row.Look}
+			l := bench.LookShown(kept, c.Today())
 			list[i].Looked = &l
 			list[i].since(record.HomeKept(row.Plant.Home, row.Plant.HomeSince))
 		}
@@ -393,7 +394,8 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	}
 	look, err := record.Looks.HeadBefore(ctx, tx, row.ID, patient.Ever)
 	if err == nil {
-		l := bench.LookShown(bench.LookRow{ID: look.ID, On: look.Day, AgainOn: look.DueOn, Short: look.Short}, c.Today())
+		kept := bench.LookRow{ID: look.ID, On: look.Day, AgainOn: look.DueOn, Short: look.Short}
+		l := bench.LookShown(kept, c.Today())
 		p.Looked = &l
 		if n := len(r.Base.Homes); n > 0 {
 			p.since(&r.Base.Homes[n-1])

@@ -106,7 +106,8 @@ func TestATreatedPatch(t *testing.T) {
 
 // outOfFilm has a plant moved out of a pot in which film was seen.
 func outOfFilm(p *patient.Patient) {
-	p.Looks = []patient.Look{{On: day(0), Noted: patient.Inspection{Findings: patient.Findings{"dark-film": patient.Present}}}}
+	film := patient.Findings{"dark-film": patient.Present}
+	p.Looks = []patient.Look{{On: day(0), Noted: patient.Inspection{Findings: film}}}
 }
 
 // Rounds of a treatment are a job on their day, and the look that can give the all-clear after them; both end with it.

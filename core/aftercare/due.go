@@ -254,7 +254,8 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 func (d *Due) round(next patient.Round) {
 	d.On, d.From, d.By = next.On, next.On, max(next.On, next.By)
 	if pest, ok := pests.Find(next.Pest); ok && !next.Look {
-		d.How.Value = d.How.Value.With("n", message.Number(next.N)).With("pest", pest.Name).With("by", message.Day(d.By))
+		how := d.How.Value.With("n", message.Number(next.N)).With("pest", pest.Name)
+		d.How.Value = how.With("by", message.Day(d.By))
 	}
 }
 

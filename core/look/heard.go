@@ -93,8 +93,8 @@ func withdrawn(p *patient.Patient, v Verdict) (not []acts.Act) {
 	return not
 }
 
-// Holds holds for a look that is not history: the plant is on the bench, and no home was given since, or the plant was out of
-// its pot by then and still is.
+// Holds holds for a look that is not history: the plant is on the bench, and no home was given since, or it was out
+// of its pot by then and still is.
 func Holds(p *patient.Patient) bool {
 	l := p.Look()
 	if p.Closed {

@@ -51,7 +51,8 @@ func (s *sizing) hold(mm *float64, most knowledge.Number, field, words string) b
 	if *mm <= most.Value {
 		return false
 	}
-	s.say(most.Provenance, message.Of(words, message.Fixed("mm", *mm, 0, "mm"), message.Fixed("most", most.Value, 0, "mm")))
+	args := []message.Arg{message.Fixed("mm", *mm, 0, "mm"), message.Fixed("most", most.Value, 0, "mm")}
+	s.say(most.Provenance, message.Of(words, args...))
 	s.ask, *mm = append(s.ask, field), most.Value
 	return true
 }

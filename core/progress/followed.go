@@ -59,7 +59,8 @@ func For(c *Followed) Progress {
 	p.Pace = c.pace(p.Tracks)
 	p.Verdict = story.verdict(p.Tracks, c.Alarms, today)
 	if c.Closed {
-		p.Verdict = Verdict{Code: "closed", Words: Table().Verdicts["closed"], SeenOn: story.seenOn, Signs: []Indication{}}
+		words := Table().Verdicts["closed"]
+		p.Verdict = Verdict{Code: "closed", Words: words, SeenOn: story.seenOn, Signs: []Indication{}}
 	}
 	p.Lines = c.lines(today)
 	p.Deeds = c.deeds(today)

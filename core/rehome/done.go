@@ -38,7 +38,8 @@ type Finished struct {
 // DoneOf puts the jobs of a task, as they were left, in codes and figures.
 func (k *Knowledge) DoneOf(t Task, jobs []Job) *Done {
 	d := &Done{
-		Route: t.Route.Code, Still: t.Still, Starts: t.Starts, Flushes: t.Flushes, Care: t.Care, Mixed: t.Mixed,
+		Route: t.Route.Code, Still: t.Still, Starts: t.Starts, NoFlush: t.NotFlushed, Flushes: t.Flushes,
+		Care: t.Care, Mixed: t.Mixed,
 	}
 	for _, j := range jobs {
 		d.Jobs = append(d.Jobs, Finished{j.Code, j.Status})
@@ -65,7 +66,7 @@ func (k *Knowledge) DoneTold(route string, told []Job) *Done {
 				t.Still = still
 			}
 			if of, ok := knowledge.Once("no_flush", how.Value.Typed); ok && row.Waters && of == route {
-				t.Starts = notFlushed
+				t.NotFlushed = true
 			}
 			if of, ok := knowledge.Once("flushing", how.Value.Typed); ok && row.Waters {
 				_, side, _ := strings.Cut(of, "/")
@@ -83,9 +84,6 @@ func (k *Knowledge) DoneTold(route string, told []Job) *Done {
 	}
 	return k.DoneOf(t, told)
 }
-
-// notFlushed is what starts where old roots need no flushing through.
-const notFlushed = "mineral"
 
 var amountIn = regexp.MustCompile(`(?:^|, )(\d+) mL `)
 
@@ -123,9 +121,9 @@ func (k *Knowledge) Finished(d *Done) []Job {
 		return d.Told
 	}
 	route, _ := k.Route(d.Route)
-	t := Task{Route: route, Still: d.Still, Starts: d.Starts, Flushes: d.Flushes, Care: d.Care, Mixed: d.Mixed}
-	if d.NoFlush {
-		t.Starts = notFlushed
+	t := Task{
+		Route: route, Still: d.Still, Starts: d.Starts, NotFlushed: d.NoFlush, Flushes: d.Flushes,
+		Care: d.Care, Mixed: d.Mixed,
 	}
 	var list []Job
 	for _, f := range d.Jobs {

@@ -357,7 +357,7 @@ func TestTheFirstWaterOfAWay(t *testing.T) {
 	clay, _ := Table().Route("inorganic")
 	bark, _ := Table().Route("bark")
 	tub, _ := Table().Route("tub")
-	assert.Equal(t, tub.FirstWater, Task{Route: tub, Starts: "humid-hold"}.firstWater())
+	assert.Equal(t, *tub.FirstWater, Task{Route: tub, Starts: "humid-hold"}.firstWater())
 	for starts, words := range Table().FirstWater {
 		assert.Equal(t, words, Task{Route: bark, Starts: starts}.firstWater())
 	}

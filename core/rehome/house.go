@@ -112,7 +112,8 @@ func (k *Knowledge) Lead(
 		Route: route, Clump: plan.Clump, Still: plan.Still, Fills: w.Decision.Code == fill && route.Code == "inorganic",
 		Starts: k.Starts(p, Stands(p.Today(), route.Code, nil)), Flushes: p.Side(disputes.Flushing),
 	}
-	route.FirstWater = t.firstWater().Once()
+	water := t.firstWater().Once()
+	route.FirstWater, route.Flushing = &water, nil // it is decided
 	route.Light, route.Air = route.Light.Once(), route.Air.Once()
 	if t.Still == "" {
 		t.Still = StillFor(h.needs, Wobbles(p))

@@ -16,18 +16,19 @@ import (
 
 // Task is a new home to be made ready: the way, the pot and what goes into it.
 type Task struct {
-	Route   Route
-	Pot     *pots.Pot         // nil: none
-	VolumeL float64           // of the pot
-	Clump   bool              // leads to all sides
-	Fills   bool              // it is filled round where it hangs
-	Organic bool              // the mix breaks down
-	Fine    bool              // it is of fine mineral pieces
-	Starts  string            // the protocol of aftercare that it starts
-	Flushes disputes.SideCode // the side it follows on flushing
-	Mixed   []Mixing          // what to measure out
-	Care    []string          // cautions of what is mixed
-	Still   string            // how it is held still: stake, skewer, none
+	Route      Route
+	Pot        *pots.Pot         // nil: none
+	VolumeL    float64           // of the pot
+	Clump      bool              // leads to all sides
+	Fills      bool              // it is filled round where it hangs
+	Organic    bool              // the mix breaks down
+	Fine       bool              // it is of fine mineral pieces
+	Starts     string            // the protocol of aftercare that it starts
+	NotFlushed bool              // by an older file
+	Flushes    disputes.SideCode // the side it follows on flushing
+	Mixed      []Mixing          // what to measure out
+	Care       []string          // cautions of what is mixed
+	Still      string            // how it is held still: stake, skewer, none
 }
 
 // Mixing is an amount of a component in a mix.
@@ -159,6 +160,7 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 	case row.Holds:
 		j.How = append(j.How, k.HoldStill[t.Still])
 	case row.Waters:
+		j.Do = j.Do.At(message.When{Is: message.Once})
 		j.How = append(j.How, t.firstWater().Once())
 		if t.bySide() {
 			j.Side = disputes.SideOf(disputes.Flushing, t.Flushes)

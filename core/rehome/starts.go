@@ -72,10 +72,16 @@ func (t Task) firstWater() knowledge.Text {
 	if words, ok := Table().FirstWater[t.Starts]; ok && t.Route.Potted() {
 		return words
 	}
-	return t.Route.FirstWater
+	switch r := t.Route; { // what starts was not said in older files
+	case t.NotFlushed && r.NotFlushed != nil:
+		return *r.NotFlushed
+	case r.Watered != nil:
+		return *r.Watered
+	}
+	return *t.Route.FirstWater
 }
 
 // bySide holds where the side it follows on flushing says how it is watered in.
 func (t Task) bySide() bool {
-	return t.Starts == "flush-through" && t.Route.Flushing[t.Flushes].Mark != ""
+	return (t.Starts == "flush-through" || t.Starts == "") && t.Route.Flushing[t.Flushes].Mark != ""
 }

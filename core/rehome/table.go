@@ -43,7 +43,9 @@ type Route struct {
 	Only       []string                             `yaml:"only" json:"only,omitempty" description:"groups it is for"`
 	Unsuited   []string                             `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
 	LookDays   knowledge.Number                     `yaml:"look_days" json:"look_days" required:"true" description:"to the first look"`
-	FirstWater knowledge.Text                       `yaml:"first_water" json:"first_water" required:"true"`
+	FirstWater *knowledge.Text                      `yaml:"first_water" json:"first_water,omitempty" description:"left out in the table where that is by the protocol which it starts"`
+	Watered    *knowledge.Text                      `yaml:"was_watered" json:"-"` // as older files tell it
+	NotFlushed *knowledge.Text                      `yaml:"was_not_flushed" json:"-"`
 	Flushing   map[disputes.SideCode]knowledge.Text `yaml:"flushing" json:"flushing,omitempty" description:"its first water by the side on flushing, where that goes by no way"`
 	Light      knowledge.Text                       `yaml:"light" json:"light" required:"true"`
 	Air        knowledge.Text                       `yaml:"air" json:"air" required:"true"`

@@ -43,6 +43,8 @@ type Grade struct {
 	High    GradeCode `json:"high" required:"true" enum:",rootless,near-rootless,poor,fair,good" description:"if all that is doubtful lives"`
 	Starved bool      `json:"starved,omitempty" description:"too little living root for its leaves"`
 	Reasons []string  `json:"reasons" required:"true"`
+
+	ForLeaves bool `json:"for_leaves,omitempty" description:"it goes by what its leaves ask for, not by the share that lives"`
 }
 
 // grade applies the house rules of the table's figures: the worse of two, the live share of
@@ -73,7 +75,8 @@ func grade(r Reading, c Context, t Totals) Grade {
 	low, _ := gradeOf(share.Low, t.LongestLiveMM, t.LiveAreaCM2.Low, feeds)
 	high, _ := gradeOf(share.High, t.longestMaybeMM, t.LiveAreaCM2.High, feeds)
 	g := Grade{Code: grades[point], Low: grades[low], High: grades[high], Reasons: []string{reason}}
-	g.Starved = reason == "grade-starved" && g.Code.Few()
+	g.ForLeaves = reason == "grade-starved"
+	g.Starved = g.ForLeaves && g.Code.Few()
 	if t.Dip != nil {
 		g.Reasons = append(g.Reasons, "grade-dip")
 	}

@@ -144,7 +144,8 @@ func told(t require.TestingT) []*patient.Patient {
 	busy.Intake.Waters = ""
 	into := out("phalaenopsis", roots.Good)
 	into.Sides = patient.Sides{disputes.Medium: disputes.Inorganic}
-	return []*patient.Patient{into, out("phalaenopsis", roots.Good), out("phalaenopsis", roots.Poor), wormy, pebbles, aerial, claimed,
+	return []*patient.Patient{into,
+		out("phalaenopsis", roots.Good), out("phalaenopsis", roots.Poor), wormy, pebbles, aerial, claimed,
 		&cooler, clung, busy, resting, dryNow, winter, &moved,
 		patch, rotting, bloom, planned, turned}
 }

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
 import type { Aftercare, CareDue, RoundItem } from "../../lib/api/client";
 import { aftercare } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
@@ -87,7 +88,9 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
         <div key={d.job}>
           <RoundJob item={asItem(c, d, tag)} work={work} nameless />
           <Why>
-            <Marked text={d.how} /> {d.missed ? tell("missed-they-are-not-made-up", { missed: d.missed }) : ""}
+            {d.doubt && <Marked text={d.doubt} />} <Marked text={d.how} />{" "}
+            {d.job === "round" && <Link to="../cleaning/pests">{tell("its-treatment")}</Link>}{" "}
+            {d.missed ? tell("missed-they-are-not-made-up", { missed: d.missed }) : ""}
           </Why>
         </div>
       ))}

@@ -3,7 +3,6 @@ import { Link } from "react-router";
 import { MiniFan } from "../../draw/MiniFan";
 import type { Plant } from "../../lib/api/client";
 import { day } from "../../lib/dates";
-import { abreast, gradeOf, percent, ranged } from "../../lib/words";
 import { Aside } from "../../ui/Said";
 import { Say } from "../../ui/Say";
 import { tell } from "../../words/bench";
@@ -15,8 +14,7 @@ export const unreadable = (p: Plant) => p.unreadable || p.latest?.unreadable || 
 /** How its roots stand, in a few words. */
 export function rootsOf({ latest: r }: Plant): string {
   if (!r?.grade) return tell("roots-not-read-yet");
-  const share = r.left?.viable_by_length ?? r.viable_by_length;
-  return abreast([gradeOf(r.grade, r.starved), ranged(share.low, share.high, percent)]);
+  return r.words?.text ?? "";
 }
 
 /** Its stage, and whether it is winning, with a sign, where that is known. */

@@ -1,11 +1,11 @@
 import { Link } from "react-router";
-import type { Advice } from "../../lib/api/client";
+import type { Advice, Plant } from "../../lib/api/client";
 import { day } from "../../lib/dates";
 import { sheetOf, labelOf } from "../../lib/papers";
 import { abreast } from "../../lib/words";
 import { Listed } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
-import { Aside, Headline } from "../../ui/Said";
+import { Aside, Headline, Why } from "../../ui/Said";
 import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
 import { Tell, tell } from "../../words/plant";
@@ -26,8 +26,9 @@ export default function Overview() {
     <div className={view.step}>
       <section>
         <Example plantID={plant.id} />
+        {plant.ended && <Ended of={plant.ended} />}
         {plant.advice && <TheAdvice advice={plant.advice} next={nextOf(plant, "")} />}
-        <MayI />
+        {!plant.archived_at && <MayI />}
         <h2>{tell("where-it-is-on-its-way")}</h2>
         <ol className={`${view.tiles} ${css.way}`} data-part="way">
           {stepsOf(plant).map((s) => (
@@ -56,6 +57,16 @@ export default function Overview() {
     </div>
   );
 }
+
+/** How a plant that is off the bench left it. */
+const Ended = ({ of }: { of: NonNullable<Plant["ended"]> }) => (
+  <section data-part="ended" aria-label={tell("off-the-bench")}>
+    <Headline>
+      <Say of={of.words} />
+    </Headline>
+    <Why>{tell("off-the-bench-since", { on: day(of.on) })}</Why>
+  </section>
+);
 
 /** What the advice rests on: what was noted, and when. */
 function Rests({ on }: { on: Advice["rests"] }) {

@@ -5,7 +5,6 @@ import { RootBar } from "../../draw/RootBar";
 import { RootFan } from "../../draw/fan/RootFan";
 import { reading as readingQuery, rootKnowledge, settings } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
-import { abreast, gradeOf, percent, ranged } from "../../lib/words";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
 import { Notice } from "../../ui/Notice";
@@ -66,11 +65,7 @@ export function PlantSoFar({ children, without }: Props) {
       {latest?.grade ? (
         <>
           <p data-part="so-far-grade">
-            <b>{gradeOf(latest.grade, latest.starved)}</b> <RootBar share={share} width={120} />{" "}
-            {abreast([
-              ranged(share.low, share.high, percent),
-              latest.left && tell("left-after-the-cuts", { roots: latest.left.roots }),
-            ])}
+            <RootBar share={share} width={120} /> <Say of={latest.words} />
           </p>
           <LatestFan id={latest.reading_id} plantID={p.id} />
           <Why>{tell("roots-read-on", { readon: day(latest.read_on) })}</Why>

@@ -1,5 +1,4 @@
 import type { Plant } from "../../lib/api/client";
-import { gradeWords, percent, ranged } from "../../lib/words";
 import { tell } from "../../words/plant";
 
 export type StepIs = "done" | "open" | "not-needed";
@@ -19,7 +18,6 @@ export function stepsOf(p: Plant): Step[] {
   const { looked, latest, advised } = p;
   const read = !!latest?.grade;
   const rest = inPeace.includes(advised?.code ?? "") ? "not-needed" : "open";
-  const share = latest?.left?.viable_by_length ?? latest?.viable_by_length;
   const step = (path: string, name: string, done: unknown, came = "", else_: StepIs = "open"): Step => ({
     path,
     name,
@@ -31,13 +29,7 @@ export function stepsOf(p: Plant): Step[] {
     step("intake", tell("intake"), true, p.group_name),
     step("look", tell("look"), looked?.decision, looked?.headline.text),
     step("unpot", tell("unpot"), out, out ? tell("out-of-its-pot") : "", rest),
-    step(
-      "roots",
-      tell("roots"),
-      read,
-      read && share ? `${gradeWords[latest.grade]}, ${ranged(share.low, share.high, percent)}` : "",
-      rest,
-    ),
+    step("roots", tell("roots"), read, latest?.words?.text ?? "", rest),
     step("causes", tell("cause"), looked?.judged && !looked.undecided, looked?.judged ? looked.cause.text : ""),
     step(
       "cleaning",

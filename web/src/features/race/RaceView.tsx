@@ -80,6 +80,11 @@ function Running() {
         )}
         {asked.isFetching && <Late />}
       </p>
+      {!of && asked.data.beside_it && (
+        <p data-part="beside-it">
+          <Say of={asked.data.beside_it} />
+        </p>
+      )}
       <AirUnknown assumed={r.assumptions} />
       <RacePicture race={r} shown={shown} />
       <Ways outcomes={r.outcomes} shown={shown} best={asked.data.advised ?? ""} onShow={setOf} />

@@ -171,11 +171,13 @@ const AtFirst = ({ route }: { route: NonNullable<Rehoming["route"]> }) => (
   <section>
     <h2>{tell("first-water-light-air")}</h2>
     <ul>
-      {[route.first_water, route.light, route.air].map((t) => (
-        <li key={t.value}>
-          <Marked text={t} />
-        </li>
-      ))}
+      {[route.first_water, route.light, route.air]
+        .filter((t) => !!t)
+        .map((t) => (
+          <li key={t.value}>
+            <Marked text={t} />
+          </li>
+        ))}
     </ul>
   </section>
 );

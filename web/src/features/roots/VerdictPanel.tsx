@@ -27,7 +27,7 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
   return (
     <section data-part="verdict" aria-label={tell("verdict")}>
       <p className={css.grade} data-grade={v.grade.code}>
-        {gradeOf(v.grade.code, v.grade.starved)}
+        {tell("as-found", { grade: gradeOf(v.grade.code, v.grade.for_leaves) })}
       </p>
       {span && (
         <p>

@@ -2565,6 +2565,10 @@ export interface components {
         };
         AftercareAlarm: {
             code: string;
+            /** @description groups that it is not of */
+            not_for?: string[];
+            /** @description groups that it is of */
+            only?: string[];
             says?: components["schemas"]["ActsAct"][];
             sees: components["schemas"]["AftercareSees"][];
             then: components["schemas"]["KnowledgeText"];
@@ -2582,6 +2586,8 @@ export interface components {
             litres_from_glasses: components["schemas"]["KnowledgeNumber"];
             little_share: components["schemas"]["KnowledgeNumber"];
             mist_ml: components["schemas"]["KnowledgeNumber"];
+            /** @description of one job: what comes out more is not advised */
+            most_ml: components["schemas"]["KnowledgeNumber"];
             reservoir_share: components["schemas"]["KnowledgeNumber"];
             sip_share: components["schemas"]["KnowledgeNumber"];
             small_marks_below: components["schemas"]["KnowledgeNumber"];
@@ -2619,6 +2625,8 @@ export interface components {
             /** @description and is meant to be by this one */
             by: string;
             do: components["schemas"]["KnowledgeSentence"];
+            /** @description what is to be measured first, where its water comes out more than a bench holds */
+            doubt?: components["schemas"]["KnowledgeText"];
             /** @description it may be done from this day */
             from: string;
             how: components["schemas"]["KnowledgeText"];
@@ -2664,6 +2672,8 @@ export interface components {
             gate?: string;
             /** @description from the first watering on or after this day */
             on?: string;
+            /** @description the day on which that opens at the latest, whatever is seen */
+            opens_on?: string;
             /**
              * Format: double
              * @description of nitrogen; 0: none
@@ -2824,6 +2834,8 @@ export interface components {
         AftercareRhythm: {
             /** @description the gate that opens it */
             after?: string;
+            /** @description only where film was cleared away */
+            after_film?: boolean;
             asks?: string[];
             /** @description in the cool, instead */
             cool_days?: components["schemas"]["KnowledgeEstimate"];
@@ -3055,12 +3067,18 @@ export interface components {
             at: "now" | "clean" | "re-home" | "aftercare";
             cautions?: string[];
             code: string;
+            /** @description it is only of a plant in a pot */
+            in_pot?: boolean;
             /** @description it asks to leave the plant; alarms and what strips outrank it */
             leaves?: boolean;
+            /** @description groups that do not */
+            not_for?: string[];
             /** @description pencil leaves never get it */
             not_terete?: boolean;
             /** @description what has to be seen first */
             once?: string;
+            /** @description groups that get it */
+            only?: string[];
             /** @description the acts it asks for, see /api/v1/knowledge/acts */
             says?: components["schemas"]["ActsAct"][];
             /** @description it takes the old medium off, so it means unpotting */
@@ -4171,6 +4189,15 @@ export interface components {
             plant_id: number;
             tag: string;
         };
+        Ended: {
+            /**
+             * @description archived: nobody said how
+             * @enum {string}
+             */
+            how: "recovered" | "given" | "lost" | "archived";
+            on: string;
+            words: components["schemas"]["KnowledgeSentence"];
+        };
         Entry: {
             /** @description who noted it, where that is known */
             by?: string[];
@@ -4258,7 +4285,7 @@ export interface components {
             /** @enum {string} */
             stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
             /** @enum {string} */
-            verdict: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown";
+            verdict: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown" | "early" | "closed";
             words: components["schemas"]["KnowledgeSentence"];
         };
         FaultFault: {
@@ -5175,6 +5202,8 @@ export interface components {
             finding: string;
             /** @description kinds that it is for; none: all the others */
             groups?: string[];
+            /** @description findings beside which it would do harm */
+            not_with?: components["schemas"]["KnowledgeCodes"];
             words: components["schemas"]["KnowledgeText"];
         };
         LookKnowledge: {
@@ -5996,6 +6025,8 @@ export interface components {
             created_at: string;
             /** @description the day of that */
             divided_on?: string;
+            /** @description of one that is off the bench: how it left; left out in lists */
+            ended?: components["schemas"]["Ended"];
             /** @description its stage, and whether it is winning; left out: not worked out yet */
             fares?: components["schemas"]["Fares"];
             group_name: string;
@@ -6203,6 +6234,8 @@ export interface components {
             least_high_mm: components["schemas"]["KnowledgeNumber"];
             least_share: components["schemas"]["KnowledgeNumber"];
             least_wide_mm: components["schemas"]["KnowledgeNumber"];
+            most_high_mm: components["schemas"]["KnowledgeNumber"];
+            most_wide_mm: components["schemas"]["KnowledgeNumber"];
             opaque_why: components["schemas"]["KnowledgeText"];
             reservoir_at_once: components["schemas"]["KnowledgeText"];
             reservoir_below: components["schemas"]["KnowledgeText"];
@@ -6370,6 +6403,8 @@ export interface components {
             width_mm: number;
         };
         PotsSize: {
+            /** @description fields of the plan to be measured first: without them it comes out larger than a bench holds */
+            asks: string[];
             pot: components["schemas"]["PotsPot"];
             reasons: components["schemas"]["KnowledgeText"][];
             /** Format: double */
@@ -6500,7 +6535,7 @@ export interface components {
              * @enum {string}
              */
             again?: "yes" | "no";
-            /** @description it is closed though something firm, or doubtful, is left */
+            /** @description it is closed though something firm, or doubtful, is left; or as recovered though its stage is another */
             anyway?: boolean;
             /** @description of one that is lost: what killed it; left out: not known */
             cause?: string;
@@ -6581,6 +6616,7 @@ export interface components {
             interval_points: components["schemas"]["KnowledgeNumber"];
             kept_share: components["schemas"]["KnowledgeNumber"];
             leaf_share: components["schemas"]["KnowledgeNumber"];
+            least_looks: components["schemas"]["KnowledgeNumber"];
             /** @description that tell, each smaller or each larger */
             leaves_in_a_row: components["schemas"]["KnowledgeNumber"];
             look_back: {
@@ -6767,7 +6803,7 @@ export interface components {
         };
         ProgressVerdict: {
             /** @enum {string} */
-            code: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown";
+            code: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown" | "early" | "closed";
             how_sure?: components["schemas"]["KnowledgeText"];
             /** @description when it was last seen, by a check-in, a look, a reading or a weight */
             seen_on?: string;
@@ -6788,6 +6824,8 @@ export interface components {
         Race: {
             /** @description the way that is advised for it now, of those of the race */
             advised?: string;
+            /** @description why that is another way than the best of the race */
+            beside_it?: components["schemas"]["KnowledgeSentence"];
             /** @description why it does not race */
             off?: components["schemas"]["KnowledgeText"];
             /** Format: int64 */
@@ -6903,6 +6941,7 @@ export interface components {
             humidity_percent: components["schemas"]["KnowledgeNumber"];
             /** @description why a plant in its pot does not race */
             in_its_pot: components["schemas"]["KnowledgeText"];
+            in_the_ground: components["schemas"]["KnowledgeText"];
             jump_g: components["schemas"]["KnowledgeNumber"];
             jump_share: components["schemas"]["KnowledgeNumber"];
             jump_times: components["schemas"]["KnowledgeNumber"];
@@ -7220,6 +7259,10 @@ export interface components {
                 [key: string]: string[];
             };
             few_grades: components["schemas"]["KnowledgeCodes"];
+            /** @description in a pot, by the protocol that it starts */
+            first_water: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             /** @description rows that hang on the race */
             hang: string[];
             hold_still: {
@@ -7329,7 +7372,8 @@ export interface components {
         RehomeRoute: {
             air: components["schemas"]["KnowledgeText"];
             code: string;
-            first_water: components["schemas"]["KnowledgeText"];
+            /** @description left out in the table where that is by the protocol which it starts */
+            first_water?: components["schemas"]["KnowledgeText"];
             /** @description its first water by the side on flushing, where that goes by no way */
             flushing?: {
                 [key: string]: components["schemas"]["KnowledgeText"];
@@ -7342,8 +7386,6 @@ export interface components {
             /** @description what a plant is said to grow in after it */
             medium?: components["schemas"]["KnowledgeCode"];
             name: string;
-            /** @description its first water for roots that need no flushing through: kinds whose reservoir is filled at once, and plants from the same medium */
-            no_flush?: components["schemas"]["KnowledgeText"];
             /** @description groups it is for */
             only?: string[];
             /** @description the plant itself is kept dry */
@@ -7547,6 +7589,8 @@ export interface components {
              * @enum {string}
              */
             code: "" | "rootless" | "near-rootless" | "poor" | "fair" | "good";
+            /** @description it goes by what its leaves ask for, not by the share that lives */
+            for_leaves?: boolean;
             /**
              * @description if all that is doubtful lives
              * @enum {string}
@@ -8645,7 +8689,12 @@ export interface components {
         };
         Summary: {
             cuts: number;
+            /** @description the grade goes by what its leaves ask for */
+            for_leaves?: boolean;
+            /** @description as found, before the cuts */
             grade: string;
+            grade_high?: string;
+            grade_low?: string;
             growing_tips: number;
             headline: components["schemas"]["KnowledgeSentence"];
             /** @description the roots as the cuts left them, once one was made */
@@ -8661,6 +8710,8 @@ export interface components {
             /** @description said where what is kept of it cannot be read */
             unreadable?: string;
             viable_by_length: components["schemas"]["RootsRange"];
+            /** @description the grade as found, or what the cuts left */
+            words?: components["schemas"]["KnowledgeSentence"];
         };
         Taped: {
             /**
