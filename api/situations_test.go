@@ -38,6 +38,7 @@ type situation struct {
 	Out     bool              `yaml:"out"` // it is out of its pot
 	Roots   []map[string]any  `yaml:"roots"`
 	Ticked  bool              `yaml:"ticked"` // its cut list is done
+	Broke   []string          `yaml:"broke"`  // on the way out
 	Leads   []int             `yaml:"leads"`  // its bulbs are drawn, in a row, with these leads
 	Home    *struct {
 		Route string `yaml:"route"`
@@ -185,6 +186,9 @@ func (x *reported) put(place int) {
 		}
 		if x.Out {
 			seen["unpotted"] = true
+		}
+		for _, what := range x.Broke {
+			seen["accidents"] = append(listAt(seen, "accidents"), map[string]any{"what": what, "count": 1})
 		}
 		x.post("PUT", fmt.Sprintf("/api/v1/inspections/%v", begun["id"]), map[string]any{
 			"version": begun["version"], "looked_on": x.day(x.Looked), "inspection": seen,

@@ -211,7 +211,7 @@ func TestADivisionIntoTwo(t *testing.T) {
 		{"id":"a","count":4,"growth":2,"segments":[{"length_mm":100,"feel":"firm"}]},
 		{"id":"b","count":5,"growth":7,"segments":[{"length_mm":90,"feel":"firm"}]}]}}`)
 	p := open(t, s.url+"/plants/1/cleaning/division", bench)
-	p.see("[data-part='divide'] .said-headline", "Leave it whole.")
+	p.see("[data-part='divide'] .said-headline", "Do not divide it.")
 	p.see("[data-part='divide'] li", "There is one lead.")
 	// The sixth grew from the second, and the fifth is a lead too.
 	p.click(p.find(`.rhizome-bulb[aria-label^="Bulb 6"]`))

@@ -123,7 +123,7 @@ func TestTheHouseAndThePlantTakeSides(t *testing.T) {
 	p.tap(`[data-field="Dead dry roots"] label`, "Keep some as anchors")
 	p.see(`[data-field="Dead dry roots"] label:has(input:checked)`, "Keep some as anchors")
 	p.tap(".app-top a", "Bench")
-	p.see(".bench-who", "Fair, ")
+	p.see(".bench-who", "As found: fair, ")
 	p.tap(".bench-list a", "Sides")
 	p.tap(".plant-strip span", "Roots")
 	p.see("[data-part='entry-what']", "Keep as an anchor")

@@ -115,10 +115,30 @@ func (c *InCare) schedule(care *Care, today string) {
 		}
 	}
 	care.merge(today)
+	care.sameDay(today)
 	c.pour(care, today)
 	slices.SortStableFunc(care.Due, func(a, b Due) int {
 		return cmp.Or(cmp.Compare(a.On, b.On), cmp.Compare(Table().place(a.Job), Table().place(b.Job)))
 	})
+}
+
+// sameDay has the day on which its pot is due for water be the day of that job: it was left, put off, or seen dry.
+func (care *Care) sameDay(today string) {
+	w := care.Water
+	if w == nil {
+		return
+	}
+	for _, d := range care.Due {
+		if d.Job != w.job && d.Protocol != w.protocol {
+			continue
+		}
+		if job, _ := Table().Job(d.Job); job.Waters {
+			w.OnDay, w.SoonOn, w.LateOn = d.On, min(w.SoonOn, d.On), max(w.LateOn, d.On)
+			w.say(today)
+			return
+		}
+	}
+	w.say(today)
 }
 
 // noWater holds for an alarm that says no water: also while it is put off.

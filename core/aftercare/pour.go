@@ -32,6 +32,22 @@ type Watering struct {
 	Words knowledge.Sentence `json:"words" required:"true"`
 
 	Slowed float64 `json:"slowed,omitempty" description:"a treated patch stretches it by this"`
+
+	job, protocol string
+}
+
+// say puts the day in words.
+func (w *Watering) say(today string) {
+	on := message.On("on", w.OnDay)
+	switch {
+	case w.OnDay < today:
+		w.Words = knowledge.Say(message.Of("aftercare.say.due-since", on))
+	case w.OnDay == today:
+		w.Words = knowledge.Say(message.Of("aftercare.say.due-today"))
+	default:
+		w.Words = knowledge.Say(message.Of("aftercare.say.due-about", on,
+			message.On("soon", w.SoonOn), message.On("late", w.LateOn)))
+	}
 }
 
 // tempo is how often a job is done by its table, and by how much that is stretched.
@@ -65,8 +81,7 @@ func (c *InCare) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 	w.OnDay, w.SoonOn, w.LateOn, w.Since = d.On, d.From, d.By, last.on
 	w.Days, w.PriorOn, w.Cycles, w.Answers, w.Weighed = n.Days, prior.Days, n.Cycles, n.Answers, n.Weighed
 	w.Rests = rests(w, every)
-	w.Words = knowledge.Say(message.Of("aftercare.say.due-about",
-		message.On("on", w.OnDay), message.On("soon", w.SoonOn), message.On("late", w.LateOn)))
+	w.job, w.protocol = d.Job, r.Code
 	care.Water = &w
 }
 

@@ -62,6 +62,11 @@ func (d *WaterDay) say(today string) {
 	d.Words = knowledge.Say(said)
 }
 
+// As is the same pot on the day that its aftercare has for it, which hears more than its weights.
+func (d *WaterDay) As(on, soon, late string, words knowledge.Sentence) {
+	d.DueOn, d.SoonOn, d.LateOn, d.Words = on, soon, late, words
+}
+
 // Withhold says of a pot that is kept from water that it is not watered, whatever it weighs.
 func (d *WaterDay) Withhold() { d.Words = knowledge.Say(message.Of("drying.say.due-withheld")) }
 

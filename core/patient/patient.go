@@ -224,6 +224,9 @@ func (p *Patient) Flowering() Flowering {
 	if l == nil {
 		return p.Intake.Flowering
 	}
+	if p.spikeGone(l.On) {
+		return NotFlowering
+	}
 	if l.Noted.Flowering != "" {
 		return l.Noted.Flowering
 	}
@@ -232,6 +235,18 @@ func (p *Patient) Flowering() Flowering {
 	}
 	return p.Intake.Flowering
 }
+
+// spikeGone holds where its spike was cut, or broke off, on the day of a look or since. What is done on the day of a
+// look follows it.
+func (p *Patient) spikeGone(looked string) bool {
+	since := func(on string) bool { return on >= looked && on < p.day() }
+	return slices.ContainsFunc(p.Spikes, since) || slices.ContainsFunc(p.Incidents, func(i Incident) bool {
+		return i.What == LostSpike && since(i.On)
+	}) || slices.ContainsFunc(p.Look().Noted.Accidents, func(a Accident) bool { return a.What == LostSpike })
+}
+
+// LostSpike is the accident of a spike that broke off.
+const LostSpike = "lost-spike"
 
 // Unpotted holds while it is out of its pot: by the look, by a reading of its roots, or
 // because it has none.

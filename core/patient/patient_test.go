@@ -277,7 +277,14 @@ func TestTheSpikeThatWasCutIsGone(t *testing.T) {
 	assert.Equal(t, Spike, p.Flowering())
 	p.Looks = []Look{{On: "2030-03-10"}}
 	p.Spikes = []string{"2030-03-10"}
-	assert.Equal(t, Spike, p.Flowering(), "cut after the look of that day")
+	assert.Equal(t, NotFlowering, p.Flowering(), "cut since the look")
+	p.Day = "2030-03-10"
+	assert.Equal(t, Spike, p.Flowering(), "it was on at the look of that day")
+	p.Day, p.Spikes, p.Incidents = "", nil, []Incident{{On: "2030-03-11", What: LostSpike}}
+	assert.Equal(t, NotFlowering, p.Flowering(), "it broke off since")
+	p.Incidents, p.Looks[0].Noted.Accidents = nil, []Accident{{What: LostSpike, Count: 1}}
+	assert.Equal(t, NotFlowering, p.Flowering(), "it broke off on the way out")
+	p.Looks[0].Noted.Accidents = nil
 	p.Spikes = []string{"2030-03-09"}
 	assert.Equal(t, NotFlowering, p.Flowering())
 	p.Looks[0].Noted.Flowering = Bud
