@@ -95,3 +95,46 @@ func TestNoPageTellsAPlantTwoThings(t *testing.T) {
 		})
 	}
 }
+
+// Mites in the new home: the next round stands on the plant's page, in its aftercare, in Today and on the sheet for
+// an absence. Done in Today it is done in its treatment.
+func TestARoundOfTreatmentIsOnEveryPage(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/places", `{"name":"Sill","low_c":20,"high_c":27,"humidity_percent":55}`)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"One","group":"cattleya","leaf_count":6,"bulb_count":6,"old_medium":"bark","place_id":1}`)
+	s.send(t, "POST", "/api/v1/plants/1/homes", `{"route":"bark","from_on":"`+ago(12)+`"}`)
+	s.send(t, "POST", "/api/v1/plants/1/courses", `{"pest":"spider-mites","rounds":["`+ago(12)+`"]}`)
+	p := open(t, s.url+"/plants/1", phone)
+	p.see("[data-part='advice'] .said-headline", "Treat it again, the next round.")
+	p.jump("/plants/1/aftercare")
+	p.see("main.plant", "Spider mites, round 2")
+	p.see("main.plant", "label of the product")
+	p.jump("/")
+	p.tap(item(1, "round")+" input", "")
+	p.see(item(1, "round")+" .job-said", "Done")
+	p.still()
+	p.jump("/plants/1/cleaning/pests")
+	p.see("main.plant", "Round 3")
+	p.jump("/plants/1")
+	p.gone("[data-part='advice'] .said-headline", "Treat it again")
+}
+
+// Closed as recovered though its stage says otherwise: asked once. Off the bench its page says how it left, and
+// advises nothing.
+func TestWhatIsClosedIsAdvisedNothing(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"One","group":"cattleya","leaf_count":6,"old_medium":"bark"}`)
+	s.send(t, "POST", "/api/v1/plants/1/homes", `{"route":"bark","from_on":"`+ago(12)+`"}`)
+	p := open(t, s.url+"/plants/1/progress", bench)
+	p.tap("#close summary, #close .ant-collapse-header", "Close it")
+	p.tap("#close label", "Recovered")
+	p.tap("#close button", "Close it")
+	p.see("main.plant", "Close it as recovered all the same?")
+	p.tap("label", "It is recovered all the same")
+	p.tap("#close button", "Close it")
+	p.see("[data-part='closed']", "Recovered.")
+	p.jump("/plants/1")
+	p.see("[data-part='ended']", "Recovered.")
+	p.gone("[data-part='advice']", "")
+	p.gone("main.plant", "May I")
+}

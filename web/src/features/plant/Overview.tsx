@@ -51,7 +51,7 @@ export default function Overview() {
             {tell("case-sheet-pdf")}
           </a>
         </Row>
-        <Incidents />
+        {!plant.archived_at && <Incidents />}
       </section>
       <PlantSoFar without="look" />
     </div>
