@@ -1,18 +1,16 @@
 package api
 
 import (
-	"bytes"
-	"compress/zlib"
 	"fmt"
 	"io"
 	"net/http"
-	"regexp"
 	"slices"
 	"strings"
-	"unicode/utf16"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic/trial"
 )
 
 // ofPlant are the routes of a plant that every one has.
@@ -152,13 +150,12 @@ func (x *reported) files(at string) {
 			}
 		}
 	}
-	lines := textOf(x.file(at + "/sheet"))
+	lines := x.linesOf(at + "/sheet")
 	if past := slices.Index(lines, "What happened"); past >= 0 {
 		lines = lines[:past]
 	}
-	lines = append(lines, textOf(x.file(fmt.Sprintf("/api/v1/labels?plants=%d", x.id)))...)
+	lines = append(lines, x.linesOf(fmt.Sprintf("/api/v1/labels?plants=%d", x.id))...)
 	x.words = append(x.words, lines...)
-	x.paper = lines
 }
 
 func (x *reported) file(path string) []byte {
@@ -172,26 +169,11 @@ func (x *reported) file(path string) []byte {
 	return body
 }
 
-var (
-	streams = regexp.MustCompile(`(?s)stream\r?\n(.*?)\r?\nendstream`)
-	printed = regexp.MustCompile(`(?s)Td \((.*?)\)\s?Tj ET`)
-)
-
-// textOf are the lines of a paper with a Unicode font.
-func textOf(body []byte) (lines []string) {
-	for _, m := range streams.FindAllSubmatch(body, -1) {
-		r, err := zlib.NewReader(bytes.NewReader(m[1]))
-		if err != nil {
-			continue
-		}
-		page, _ := io.ReadAll(r)
-		for _, line := range printed.FindAllSubmatch(page, -1) {
-			raw := []byte(strings.NewReplacer(`\\`, `\`, `\(`, "(", `\)`, ")", `\r`, "\r").Replace(string(line[1])))
-			var units []uint16
-			for i := 0; i+1 < len(raw); i += 2 {
-				units = append(units, uint16(raw[i])<<8|uint16(raw[i+1]))
-			}
-			lines = append(lines, string(utf16.Decode(units)))
+// linesOf are the lines of a paper.
+func (x *reported) linesOf(path string) (lines []string) {
+	for _, line := range strings.Split(trial.Text(x.T, x.file(path)), "\n") {
+		if line = strings.TrimSpace(line); line != "" {
+			lines = append(lines, line)
 		}
 	}
 	return lines

@@ -102,7 +102,6 @@ type reported struct {
 
 	today    []map[string]any // its rows of the round
 	calendar []string         // its lines of the calendar, each with its day before it
-	paper    []string         // lines of its papers
 }
 
 // day is a day so long ago.

@@ -24,7 +24,6 @@ var notOfTheCraft = map[string][]string{
 	"clinic/cleaning/cleaning.go":   {"30"},                               // own jobs of a plan
 	"clinic/scales/scales.go":       {"10", "16"},                         // seconds a scale is waited for, scales
 	"clinic/history/history.go":     {"20"},                               // generations looked back
-	"clinic/history/paper.go":       {"100"},                              // percent
 	"clinic/places/places.go":       {"60", "3600", "24"},                 // days shown, units of time
 	"clinic/places/importing.go":    {"1000"},                             // hours a batch
 	"clinic/race/race.go":           {"2_000_000", "366"},                 // what a race may take

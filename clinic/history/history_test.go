@@ -68,7 +68,7 @@ func TestLabelsAndCaseSheetsOnPaper(t *testing.T) {
 	sheet, err := formats.Case(of, language.Of("en"))
 	require.NoError(t, err)
 	words = trial.Text(t, sheet)
-	for _, want := range []string{"From: A crate", "Roots of 2 Apr 2030: good", "Since 2 Apr 2030: Bark mix", "Tight fit.", "512 g", "What happened", "Housed"} {
+	for _, want := range []string{"From: A crate", "Roots of 2 Apr 2030. As found: good", "Since 2 Apr 2030: Bark mix", "Tight fit.", "512 g", "What happened", "Housed"} {
 		assert.Contains(t, words, want)
 	}
 	_, err = c.History.CaseSheet(t.Context(), 99, "")
