@@ -23,6 +23,8 @@ func (g Grade) Said(share Range, left *Left) message.Message {
 	}
 	of := message.Told("grade", grade)
 	switch {
+	case left != nil && left.Roots == 0:
+		return message.Of("roots.say.grade-none-left", of)
 	case left != nil:
 		return message.Of("roots.say.grade-left", message.Count("n", left.Roots), alive(left.Share), of)
 	case g.ForLeaves:
