@@ -145,6 +145,10 @@ func (x *reported) checkTold() {
 	}
 	assert.Empty(x, twice(x.told, x.day(0)), "two degrees of one act")
 	assert.Empty(x, misread(x, x.told), "the words tell another act than the code")
+	if x.Closed != "" {
+		told := slices.DeleteFunc(slices.Clone(x.told), func(s told) bool { return !s.tells() })
+		assert.Empty(x, told, "what is off the bench is told nothing")
+	}
 }
 
 // A wrong code is caught by its words, and a pair by its acts.

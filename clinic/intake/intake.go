@@ -312,8 +312,8 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 }
 
 func plant(row ledger.Plant, version int64, in patient.Intake, today string) Plant {
-	if row.ArchivedAt != "" {
-		row.LookOn = "" // nobody looks at it any more
+	if row.ArchivedAt != "" { // what it wanted is no longer asked
+		row.LookOn, row.Advice, row.Care, row.Turn = "", "", "", 0
 	}
 	p := Plant{
 		ID:         row.ID,
@@ -335,9 +335,6 @@ func plant(row ledger.Plant, version int64, in patient.Intake, today string) Pla
 	}
 	if profile, ok := taxa.Find(row.GroupCode); ok {
 		p.GroupName = profile.Name
-	}
-	if p.ArchivedAt != "" { // what it wanted is no longer asked
-		p.Suspect, p.Advised, p.Fares, p.Alarms, p.HomeLookOn = false, nil, nil, nil, ""
 	}
 	return p
 }
@@ -388,6 +385,9 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	latest, err := record.Readings.HeadBefore(ctx, tx, row.ID, patient.Ever)
 	if err == nil {
 		s := bench.SummaryOf(latest.ID, latest.Day, latest.Short)
+		if p.ArchivedAt != "" {
+			s.Headline = s.Headline.Past()
+		}
 		p.Latest = &s
 	} else if !record.IsMissing(err) {
 		return p, err

@@ -109,7 +109,11 @@ func unreadCourse(d ledger.Doc[record.CourseDoc], err error) Course {
 
 // withSchedule is a treatment with its schedule, over the temperatures of its plant.
 func withSchedule(ctx context.Context, v *record.Visit, d ledger.Doc[record.CourseDoc]) (Course, error) {
-	return courseOf(ctx, v.Record, *v.Patient, d)
+	all, err := courseOf(ctx, v.Record, *v.Patient, d)
+	if v.Patient.Closed {
+		all.Schedule.Headline, all.Schedule.Look = all.Schedule.Headline.Past(), all.Schedule.Look.Past()
+	}
+	return all, err
 }
 
 func courseOf(

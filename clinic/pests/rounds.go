@@ -37,8 +37,9 @@ func Ticked(ctx context.Context, v *record.Visit, job, day string, done bool) er
 		if job == LensJob {
 			of = &d.Value.Course.Clear
 		}
+		due := next.On != "" && (next.On <= day || next.Pest == v.Patient.Round.Pest) // the next one may be done early
 		switch has := slices.Contains(*of, day); {
-		case done && !has && next.On != "" && next.On <= day && next.Look == (job == LensJob):
+		case done && !has && due && next.Look == (job == LensJob):
 			*of = append(*of, day)
 		case !done && has && (len(*of) > 1 || job == LensJob):
 			*of = slices.DeleteFunc(*of, func(on string) bool { return on == day })

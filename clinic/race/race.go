@@ -67,6 +67,10 @@ func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64,
 	if all.Weighings, err = record.Weighings(ctx, tx, plantID); err != nil {
 		return all, err
 	}
+	if v.Patient.Closed {
+		all.Off = &race.Table().OffTheBench
+		return all, nil
+	}
 	if v.Stands().Where() == patient.Potted {
 		all.Off = &race.Table().InItsPot
 		return all, nil
@@ -81,7 +85,7 @@ func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64,
 		return all, err
 	}
 	if of == "" {
-		all.Beside = knowledge.Say(rehome.Table().BesideRace(d, run.Best))
+		all.Beside = knowledge.Say(rehome.Table().BesideRace(d, run.Advised()))
 	}
 	if d.Races && len(d.Routes) > 0 && d.Routes[0].Advised {
 		all.Advised = d.Routes[0].Route.Code

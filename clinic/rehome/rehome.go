@@ -60,7 +60,7 @@ type homeward struct {
 	race  race.Advised
 	store rehome.Store
 	seen  []work.Seen
-	water *aftercare.Watering // when its pot is due; nil: nothing waters it
+	care  aftercare.Care
 }
 
 // open loads a plant on its way to a new home.
@@ -78,11 +78,9 @@ func newHomeward(ctx context.Context, v *record.Visit, person string) (*homeward
 	if h.race, h.plan, err = bench.InAir(ctx, v); err != nil {
 		return nil, err
 	}
-	care, _, err := v.Aftercare(ctx)
-	if err != nil {
+	if h.care, _, err = v.Aftercare(ctx); err != nil {
 		return nil, err
 	}
-	h.water = care.Water
 	if h.store, err = storeOf(ctx, v.Keeper, v.Tx); err != nil {
 		return nil, err
 	}
@@ -110,10 +108,11 @@ func (h *homeward) answer() (Rehoming, error) {
 	if len(r.Homes) > 0 && r.Homes[0].Pot != nil {
 		r.Stands = h.stands(r.Homes[0])
 		if due, ok := drying.Table().WaterDayFor(h.Patient, *r.Homes[0].Pot, r.Homes[0].MixWater); ok {
-			if w := h.water; w != nil {
+			if w := h.care.Water; w != nil {
 				due.As(w.OnDay, w.SoonOn, w.LateOn, w.Words)
 			}
-			if judgement.Of(h.Patient, judgement.Known{}).Asks(acts.NoWater) {
+			kept := judgement.Of(h.Patient, judgement.Known{Care: &h.care}).Asks(acts.NoWater)
+			if kept || h.care.HeldBack != "" {
 				due.Withhold()
 			}
 			r.Drying = &due

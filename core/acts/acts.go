@@ -24,6 +24,7 @@ var (
 	Unpot       = Act{Act: "unpot", Degree: "now"}
 	StayIn      = Act{Act: "unpot", Degree: "none"}
 	Pot         = Act{Act: "home", Degree: "pot"}
+	Fill        = Act{Act: "home", Degree: "fill"}
 	Leave       = Act{Act: "home", Degree: "leave"}
 	Water       = Act{Act: "water", Degree: "through"}
 	WaterLittle = Act{Act: "water", Degree: "a-little"}

@@ -216,7 +216,7 @@ func (c *InCare) hear(care *Care, r Running, today string) {
 			s.sees = append(s.sees, of.What)
 		}
 		switch {
-		case !a.fits(c.Profile.Code):
+		case !a.Has(c.Profile.Code):
 		case !slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }):
 		case acts.Clash(a.Says, c.said()):
 			s.Then = Table().PutOff

@@ -10,7 +10,7 @@ import (
 	"therapeon/language/english"
 )
 
-// More water at once than a bucket is a sign that the pot was noted wrong: its measure is asked, and nothing is
+// More water at once than two buckets hold is a sign that the pot was noted wrong: its measure is asked, and nothing is
 // poured until then. House rule.
 func TestMoreThanABucketAsksForThePot(t *testing.T) {
 	flushed := func(wide float64) (float64, string) {

@@ -125,7 +125,11 @@ func (c *InCare) schedule(care *Care, today string) {
 // sameDay has the day on which its pot is due for water be the day of that job: it was left, put off, or seen dry.
 func (care *Care) sameDay(today string) {
 	w := care.Water
-	if w == nil {
+	switch {
+	case w == nil:
+		return
+	case care.HeldBack != "": // it gets none, whatever day it would be
+		care.Water = nil
 		return
 	}
 	for _, d := range care.Due {

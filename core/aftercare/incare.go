@@ -97,7 +97,7 @@ func (c *InCare) holdBegan(from string) string {
 	for _, h := range slices.Backward(c.Homes) {
 		switch {
 		case h.From > from:
-		case h.Hold && h.Way != rehome.Pebbles && h.Way != nest:
+		case h.Hold && h.Way != rehome.Pebbles && h.Way != patient.Nest:
 			from = h.From
 		default:
 			return from
@@ -253,11 +253,8 @@ func (c *InCare) filmSince() string {
 // clearedSince is the day of the last round of a treatment that has ended, or of the move out of film.
 func (c *InCare) clearedSince(today string) string {
 	last := c.filmSince()
-	if c.Round.On != "" {
-		return last
-	}
 	for _, r := range c.Rounds {
-		if r.On <= today {
+		if c.Round.On == "" && r.On <= today {
 			last = max(last, r.On)
 		}
 	}
@@ -335,11 +332,6 @@ func seasonBegan(day string, south bool) string {
 	}
 	return first.Format(time.DateOnly)
 }
-
-// Ways that have a protocol of their own.
-const (
-	nest = "nest"
-)
 
 // losesLittle holds where its pot's weights since the last watering say that it loses less than
 // the table's share a week.

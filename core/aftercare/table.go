@@ -87,13 +87,7 @@ type Alarm struct {
 	Then  knowledge.Text `yaml:"then" json:"then" required:"true"`
 	Says  []acts.Act     `yaml:"says" json:"says,omitempty"`
 
-	Only   []string `yaml:"only" json:"only,omitempty" description:"groups that it is of"`
-	NotFor []string `yaml:"not_for" json:"not_for,omitempty" description:"groups that it is not of"`
-}
-
-// fits holds for an alarm of a group.
-func (a Alarm) fits(group string) bool {
-	return (len(a.Only) == 0 || slices.Contains(a.Only, group)) && !slices.Contains(a.NotFor, group)
+	knowledge.Groups `yaml:",inline"`
 }
 
 // Protocol is a way of caring, from its start to its gates.

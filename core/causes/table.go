@@ -69,18 +69,16 @@ type Action struct {
 	Unpots    bool           `yaml:"unpots" json:"unpots,omitempty" description:"it is done out of the pot, so it waits while the plant is left in it"`
 	Strips    bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
 	Once      string         `yaml:"once" json:"once,omitempty" description:"what has to be seen first"`
-	Only      []string       `yaml:"only" json:"only,omitempty" description:"groups that get it"`
-	NotFor    []string       `yaml:"not_for" json:"not_for,omitempty" description:"groups that do not"`
 	InPot     bool           `yaml:"in_pot" json:"in_pot,omitempty" description:"it is only of a plant in a pot"`
 	NotTerete bool           `yaml:"not_terete" json:"not_terete,omitempty" description:"pencil leaves never get it"`
 	Cautions  []string       `yaml:"cautions" json:"cautions,omitempty"`
+
+	knowledge.Groups `yaml:",inline"`
 }
 
 // Fits holds for an action that is for a plant: by its group, and by whether it is in a pot.
 func (a Action) Fits(p *patient.Patient) bool {
-	group := p.Profile.Code
-	return (len(a.Only) == 0 || slices.Contains(a.Only, group)) && !slices.Contains(a.NotFor, group) &&
-		(!a.InPot || p.Stands().Where() == patient.Potted)
+	return a.Has(p.Profile.Code) && (!a.InPot || p.Stands().Where() == patient.Potted)
 }
 
 // Acts are what an action comes to: those it names, and that of its words.

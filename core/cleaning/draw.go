@@ -31,6 +31,11 @@ type planner struct {
 // pot waits while the look leaves the plant in it. A plan of nothing but tidying up is empty.
 func Draw(w Work) Plan {
 	p := planner{planTable: plans(), Work: w, p: w.Patient, jobs: map[string]*Job{}, heard: look.Heard(w.Patient)}
+	if w.Patient.Closed {
+		plan := p.plan()
+		plan.Headline = knowledge.Say(message.Of("cleaning.say.off-the-bench"))
+		return plan
+	}
 	potted := w.Patient.Stands().Where() == patient.Potted
 	if look.Holds(w.Patient) {
 		v := look.Table().Decide(w.Patient.AtLook())

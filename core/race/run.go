@@ -178,6 +178,15 @@ func (a Advised) Clearly(way, than string) bool {
 	return a.Chances[way]-a.Chances[than] > Table().ClearlyBetter.Value
 }
 
+// Advised is what a race that was run in full advises.
+func (r Race) Advised() Advised {
+	of := Advised{Way: r.Best, Chances: map[string]float64{}}
+	for _, o := range r.Outcomes {
+		of.Chances[o.Code] = o.Chance
+	}
+	return of
+}
+
 // inShort is how many runs a race in short takes.
 func inShort() int { return int(Table().Runs.Value) / sparse * 2 }
 

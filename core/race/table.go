@@ -125,6 +125,7 @@ type Knowledge struct {
 	ClearlyBetter    knowledge.Number                    `yaml:"clearly_better" json:"clearly_better" required:"true" description:"from this difference of chance on, another way is worth the change"`
 	InItsPot         knowledge.Text                      `yaml:"in_its_pot" json:"in_its_pot" required:"true" description:"why a plant in its pot does not race"`
 	InTheGround      knowledge.Text                      `yaml:"in_the_ground" json:"in_the_ground" required:"true"`
+	OffTheBench      knowledge.Text                      `yaml:"off_the_bench" json:"off_the_bench" required:"true"`
 	SameChance       knowledge.Number                    `yaml:"same_chance" json:"same_chance" required:"true"`
 	GoodChance       knowledge.Number                    `yaml:"good_chance" json:"good_chance" required:"true"`
 	LeverGain        knowledge.Number                    `yaml:"lever_gain" json:"lever_gain" required:"true"`

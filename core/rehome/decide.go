@@ -93,7 +93,7 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	v.Races = d.Decision == HoldBare || d.Decision == Nest
 	v.Hangs = slices.Contains(k.Hang, code)
 	v.Routes = c.routes(d)
-	if why := k.BesideRace(v, of.Way); v.Races && !why.Empty() {
+	if why := k.BesideRace(v, of); v.Races && !why.Empty() {
 		v.Reasons = append(v.Reasons, knowledge.Text{Value: why, Provenance: race.Table().SameChance.Provenance})
 	}
 	if len(of.Alike) > 0 && d.Decision == HoldBare && d.Route == "" && c.way() == of.Way {
@@ -108,19 +108,21 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 // Ground holds for a plant that is potted because roots of its kind do not grow into air.
 func (v Verdict) Ground() bool { return v.Code == "slipper" || v.Code == "terrestrial" }
 
-// BesideRace says why a decision is another than the way that its race finds best; nothing where it is that way, or
-// no race was run.
-func (k *Knowledge) BesideRace(v Verdict, best string) message.Message {
+// BesideRace says why a decision is another than the way that its race finds best; nothing where it is that way, has
+// the same chance, or no race was run.
+func (k *Knowledge) BesideRace(v Verdict, of race.Advised) message.Message {
 	way := ""
 	if len(v.Routes) > 0 && v.Routes[0].Advised {
 		way = v.Routes[0].Route.Code
 	}
-	route, _ := k.Route(best)
+	route, _ := k.Route(of.Way)
 	switch {
-	case best == "" || way == best:
+	case of.Way == "" || way == of.Way:
 		return message.Message{}
 	case v.Decision == PotIt:
 		return message.Of("rehome.say.potted-not-race")
+	case of.Chances[of.Way]-of.Chances[way] < race.Table().SameChance.Value:
+		return message.Message{}
 	case v.Decision == Nest:
 		return message.Of("rehome.say.nest-not-race", message.Told("way", route.Name))
 	case v.Decision == HoldBare:

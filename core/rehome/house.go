@@ -128,7 +128,7 @@ func (k *Knowledge) Lead(
 	}
 	w.Jobs, w.Task = k.Checklist(p, t, marks), t
 	w.Headline, w.Open = Headline(w.Jobs)
-	if w.Decision.later() {
+	if w.Decision.later(p, route.Code) {
 		for i := range w.Jobs {
 			w.Jobs[i].Do = w.Jobs[i].Do.At(message.When{Is: message.Once})
 		}
@@ -136,11 +136,10 @@ func (k *Knowledge) Lead(
 	return w, nil
 }
 
-// later holds where the jobs of a new home are for a day to come: it is not potted now, or held already.
-func (v Verdict) later() bool {
+// later holds where the jobs of a way are for a day to come: it is not gone now, or it is held so already.
+func (v Verdict) later(p *patient.Patient, way string) bool {
 	now := []string{PotIt, HoldBare, Nest}
-	held := []string{"held", "held-tips", "held-crawls", "held-rots"}
-	return !slices.Contains(now, v.Decision) || slices.Contains(held, v.Code)
+	return !slices.Contains(now, v.Decision) || way == p.Stands().Holding()
 }
 
 // Basket is the way whose roots hang in the air.

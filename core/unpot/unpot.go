@@ -66,6 +66,9 @@ func (k *Knowledge) Advise(p *patient.Patient, look []acts.Act) Advice {
 		said = append(slices.Clone(look), acts.NoSoak)
 	}
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}
+	if p.Closed { // it is off the bench
+		return a
+	}
 	for _, s := range k.Steps {
 		clean := slices.Contains(s.Says, acts.Apart) && !slices.Contains(look, acts.Apart)
 		is := s.Sodden == "" || s.Sodden == map[bool]string{true: "yes", false: "no"}[sodden]

@@ -131,7 +131,7 @@ func (a *asked) repot() (string, string) {
 	}
 	switch a.now.Code {
 	case judgement.Pot:
-		if a.now.Line.Row == "fill" {
+		if acts.Fill.Among(a.now.Says) {
 			return "filled", ""
 		}
 		return "potted-out", ""

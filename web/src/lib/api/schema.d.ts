@@ -2565,9 +2565,9 @@ export interface components {
         };
         AftercareAlarm: {
             code: string;
-            /** @description groups that it is not of */
+            /** @description groups that it is not for */
             not_for?: string[];
-            /** @description groups that it is of */
+            /** @description groups that it is for; none: all but those it is not for */
             only?: string[];
             says?: components["schemas"]["ActsAct"][];
             sees: components["schemas"]["AftercareSees"][];
@@ -3071,13 +3071,13 @@ export interface components {
             in_pot?: boolean;
             /** @description it asks to leave the plant; alarms and what strips outrank it */
             leaves?: boolean;
-            /** @description groups that do not */
+            /** @description groups that it is not for */
             not_for?: string[];
             /** @description pencil leaves never get it */
             not_terete?: boolean;
             /** @description what has to be seen first */
             once?: string;
-            /** @description groups that get it */
+            /** @description groups that it is for; none: all but those it is not for */
             only?: string[];
             /** @description the acts it asks for, see /api/v1/knowledge/acts */
             says?: components["schemas"]["ActsAct"][];
@@ -6964,6 +6964,7 @@ export interface components {
             most_lived_days: components["schemas"]["KnowledgeNumber"];
             named_loss: components["schemas"]["KnowledgeNumber"];
             night_from_hour: components["schemas"]["KnowledgeNumber"];
+            off_the_bench: components["schemas"]["KnowledgeText"];
             open_from: components["schemas"]["KnowledgeNumber"];
             plant_strays: components["schemas"]["KnowledgeNumber"];
             reserve_rests_from: components["schemas"]["KnowledgeNumber"];
