@@ -39,22 +39,22 @@ func (k *Knowledge) Advise(p Needs) Size {
 	s.ask = []string{}
 	s.high()
 	if p.ReachMM == 0 {
-		s.hold(&s.pot.HeightMM, k.MostHighMM, "reach_mm", "pots.say.too-high")
+		s.asks(s.pot.HeightMM, k.MostHighMM, "reach_mm", "pots.say.too-high")
+		s.pot.HeightMM = min(s.pot.HeightMM, k.MostHighMM.Value)
 	}
 	s.wide()
 	s.walls()
 	return Size{Pot: s.pot, VolumeL: s.pot.VolumeL(), Reasons: s.why, Asks: s.ask}
 }
 
-// hold keeps a measure within what a bench holds; true where it would have been larger: then what made it is asked.
-func (s *sizing) hold(mm *float64, most knowledge.Number, field, words string) bool {
-	if *mm <= most.Value {
-		return false
+// asks says that a measure would be larger than a bench holds, and asks for what made it.
+func (s *sizing) asks(mm float64, most knowledge.Number, field, words string) {
+	if mm <= most.Value {
+		return
 	}
-	args := []message.Arg{message.Fixed("mm", *mm, 0, "mm"), message.Fixed("most", most.Value, 0, "mm")}
+	args := []message.Arg{message.Fixed("mm", mm, 0, "mm"), message.Fixed("most", most.Value, 0, "mm")}
 	s.say(most.Provenance, message.Of(words, args...))
-	s.ask, *mm = append(s.ask, field), most.Value
-	return true
+	s.ask = append(s.ask, field)
 }
 
 // high finds its height, and that of the water in it.
@@ -122,8 +122,9 @@ func (s *sizing) wide() {
 		}
 		wants = base + each*seasons.Value*spacing.Value
 	}
+	full := wants
 	if p.BaseMM == 0 {
-		s.hold(&wants, k.MostWideMM, "base_mm", "pots.say.too-wide")
+		wants = min(wants, k.MostWideMM.Value)
 	}
 	foot := k.StandsOn.Value * s.pot.HeightMM
 	s.pot.TopMM = k.sold(math.Max(wants, foot/k.Taper.Value), k.LeastWideMM.Value)
@@ -142,6 +143,9 @@ func (s *sizing) wide() {
 		)
 	default:
 		s.say(known.from, message.Of("pots.say.base-"+known.code+"-and-room", known.args...))
+	}
+	if p.BaseMM == 0 {
+		s.asks(full, k.MostWideMM, "base_mm", "pots.say.too-wide")
 	}
 	if old := p.OldMM; old > 0 {
 		s.say(k.StepMM.Provenance, message.Of("pots.say.its-old-pot-was-wide", message.Fixed("old", old, 0, "mm")))

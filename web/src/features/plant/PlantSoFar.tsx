@@ -71,9 +71,11 @@ export function PlantSoFar({ children, without }: Props) {
           <Why>{tell("roots-read-on", { readon: day(latest.read_on) })}</Why>
         </>
       ) : (
-        <p>
-          <Tell of="its-roots-have-not-been-read-yet" parts={{ link: <Link to={`/plants/${p.id}/roots`} /> }} />
-        </p>
+        !p.archived_at && (
+          <p>
+            <Tell of="its-roots-have-not-been-read-yet" parts={{ link: <Link to={`/plants/${p.id}/roots`} /> }} />
+          </p>
+        )
       )}
       <NormalForIt />
     </aside>

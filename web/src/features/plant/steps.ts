@@ -22,7 +22,7 @@ export function stepsOf(p: Plant): Step[] {
     path,
     name,
     is: done ? "done" : else_,
-    came: came || (done ? "" : else_ === "open" ? tell("open") : tell("not-needed")),
+    came: came || (done || p.archived_at ? "" : else_ === "open" ? tell("open") : tell("not-needed")),
   });
   const out = looked?.decision === "out" || !!p.home;
   return [
