@@ -94,6 +94,7 @@ func TestNoRouteTellsAPlantTwoThings(t *testing.T) {
 		}
 		x.put(place)
 		x.pages()
+		x.leaves()
 		assert.Empty(t, twice(x.told, x.day(0)), "plant %d", n)
 		assert.Empty(t, misread(t, x.told), "plant %d", n)
 		count += len(x.told)

@@ -429,6 +429,7 @@ func TestSituations(t *testing.T) {
 					}
 					x.put(place)
 					x.check()
+					x.leaves()
 				})
 			}
 		})

@@ -71,7 +71,8 @@ func TestTodaysRoundIsDoneByThumb(t *testing.T) {
 	p.see(item(3, "little")+" .job-said", "Left, still wet")
 	p.fits(phone.width)
 	p.visit(s.url + "/plants/3/aftercare")
-	p.see("[data-part='due-for-water']", "1 answer")
+	p.see("main.plant", "An alarm says no water, so none is asked for here.")
+	p.gone("[data-part='due-for-water']", "")
 	p.unfold("What was seen and done")
 	p.see("#seen-and-done tr", "Left: Water it a little, still wet")
 }

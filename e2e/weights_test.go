@@ -15,12 +15,12 @@ import (
 // about.
 func TestAPotsWeightsForetellItsWater(t *testing.T) {
 	s := demoServer(t)
-	p := open(t, s.url, phone)
+	p := open(t, s.url+"/bench?q=sound+after", phone)
 	p.tap(".bench-list a", "Crate 14, sound after all")
 	p.tap(".plant-strip span", "Re-home")
 	p.tap(".sub-nav a", "Jobs")
 	p.see("[data-part='now']", "Bark mix")
-	p.see("[data-part='drying'] p", "By its weight it is due for water on")
+	p.see("[data-part='drying'] p", "Due for water ")
 	p.see("[data-part='drying'] :is(.said-why, .said-aside)", "its pace from 2 waterings")
 	p.fill("Weight", "900")
 	p.tap("[data-part='weights'] .ant-btn", "Note this weight")
@@ -30,7 +30,7 @@ func TestAPotsWeightsForetellItsWater(t *testing.T) {
 	p.choose("[data-part='weights'] select", "Due for water")
 	p.tap("[data-part='weights'] .ant-btn", "Note this weight")
 	p.see(".weights-list li", "507 g")
-	p.see("[data-part='drying'] p", "By its weight it is due for water.")
+	p.see("[data-part='drying'] p", "Due for water today.")
 	p.fits(phone.width)
 }
 

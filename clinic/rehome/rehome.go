@@ -108,7 +108,7 @@ func (h *homeward) answer() (Rehoming, error) {
 	if len(r.Homes) > 0 && r.Homes[0].Pot != nil {
 		r.Stands = h.stands(r.Homes[0])
 		if due, ok := drying.Table().WaterDayFor(h.Patient, *r.Homes[0].Pot, r.Homes[0].MixWater); ok {
-			if w := h.care.Water; w != nil {
+			if w := h.care.WaterDay(); w != nil {
 				due.As(w.OnDay, w.SoonOn, w.LateOn, w.Words)
 			}
 			kept := judgement.Of(h.Patient, judgement.Known{Care: &h.care}).Asks(acts.NoWater)

@@ -36,6 +36,22 @@ type Watering struct {
 	job, protocol string
 }
 
+// WaterDay is the one day on which it is due for water: by what was learned of its pot, else that of its next watering;
+// nil where none is asked for.
+func (care Care) WaterDay() *Watering {
+	if care.Water != nil {
+		return care.Water
+	}
+	for _, d := range care.Due {
+		if job, _ := Table().Job(d.Job); job.Waters {
+			w := Watering{OnDay: d.On, SoonOn: d.From, LateOn: d.By}
+			w.say(care.Day)
+			return &w
+		}
+	}
+	return nil
+}
+
 // say puts the day in words.
 func (w *Watering) say(today string) {
 	on := message.On("on", w.OnDay)

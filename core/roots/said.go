@@ -24,9 +24,9 @@ func (g Grade) Said(share Range, left *Left) message.Message {
 	of := message.Told("grade", grade)
 	switch {
 	case left != nil && left.Roots == 0:
-		return message.Of("roots.say.grade-none-left", of)
+		return message.Of("roots.say.grade-none-left")
 	case left != nil:
-		return message.Of("roots.say.grade-left", message.Count("n", left.Roots), alive(left.Share), of)
+		return message.Of("roots.say.grade-left", message.Count("n", left.Roots), alive(left.Share))
 	case g.ForLeaves:
 		return message.Of("roots.say.grade-found-leaves", alive(share), of)
 	}
