@@ -276,13 +276,23 @@ func (s *Ledger) Serving(address string) error { return s.lock.Serving(address) 
 
 // Close closes the file and lets it go.
 func (s *Ledger) Close() error {
-	var err error
-	for _, db := range []*sql.DB{s.readers.DB, s.writer.DB} {
-		if db != nil {
-			err = errors.Join(err, db.Close())
-		}
+	return errors.Join(s.readers.close(), s.writer.close(), s.lock.Release())
+}
+
+// givenUp is how long a connection is waited for whose work was broken off.
+const givenUp = 2 * time.Second
+
+// close closes the connections, also those that are still rolling back. The writer's is the
+// last to go: it alone may bring the log into the file.
+func (p *pool) close() error {
+	if p.DB == nil {
+		return nil
 	}
-	return errors.Join(err, s.lock.Release())
+	err := p.DB.Close()
+	for until := time.Now().Add(givenUp); p.Stats().OpenConnections > 0 && time.Now().Before(until); {
+		time.Sleep(time.Millisecond)
+	}
+	return err
 }
 
 // Write runs work in one transaction: all of it is kept, or none, also when

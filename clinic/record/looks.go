@@ -3,6 +3,7 @@ package record
 import (
 	"cmp"
 	"context"
+	"errors"
 	"log/slog"
 	"maps"
 	"reflect"
@@ -25,7 +26,9 @@ type Said struct {
 
 // Unread says that what is kept of a kind, by its code, cannot be read.
 func Unread(kind string, id int64, err error) message.Message {
-	slog.Error("a row cannot be read", "of", kind, "id", id, "error", err)
+	if !errors.Is(err, context.Canceled) { // who asked went away
+		slog.Error("a row cannot be read", "of", kind, "id", id, "error", err)
+	}
 	return message.Of("unread." + kind)
 }
 

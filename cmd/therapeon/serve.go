@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"log/slog"
 	"path/filepath"
+	"sync"
 	"time"
 
 	"therapeon/api"
@@ -117,12 +118,14 @@ func (a address) serve(ctx context.Context, s *ledger.Ledger, fill func(context.
 	}
 	serving, stop := context.WithCancel(ctx)
 	defer stop()
-	kept := make(chan error, 1)
-	go func() { kept <- c.Settings.Upkeep(serving) }()
-	go tidy(serving, c)
+	var beside sync.WaitGroup
+	var unfinished error
+	beside.Go(func() { unfinished = c.Settings.Upkeep(serving) })
+	beside.Go(func() { tidy(serving, c) })
 	err = run(ctx, c, doors)
 	stop()
-	if unfinished := <-kept; unfinished != nil && !errors.Is(unfinished, context.Canceled) {
+	beside.Wait()
+	if unfinished != nil && !errors.Is(unfinished, context.Canceled) {
 		err = errors.Join(err, fmt.Errorf("finish what was begun: %w", unfinished))
 	}
 	return err
