@@ -59,7 +59,7 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	require.Equal(t, look.Out, s.Look.Decision)
 	plan, err := before.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
-	job := trial.JobIn(t, plan.Plan, cleaning.SpikeCut)
+	job := trial.JobIn(t, plan.Plan.Plan, cleaning.SpikeCut)
 	for _, care := range job.Care {
 		_, err := before.Cleaning.Acknowledge(
 			t.Context(),

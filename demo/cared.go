@@ -38,7 +38,7 @@ func cared(since, until int, see months) then {
 				if d.On > care.Day {
 					continue
 				}
-				if err := does(as, c, plant, d, visitOf{since - ago, &watered, see}); err != nil {
+				if err := does(as, c, plant, d.Due, visitOf{since - ago, &watered, see}); err != nil {
 					return err
 				}
 			}

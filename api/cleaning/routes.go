@@ -7,6 +7,7 @@ import (
 	"therapeon/api/wire"
 	service "therapeon/clinic/cleaning"
 	"therapeon/core/cleaning"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/work"
 )
@@ -40,7 +41,7 @@ type needList struct {
 }
 
 type computedPlan struct {
-	Plan cleaning.Plan `json:"plan" required:"true"`
+	Plan judgement.Plan `json:"plan" required:"true"`
 }
 
 type cleaningNotes struct {

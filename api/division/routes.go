@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/check"
 	service "therapeon/clinic/division"
 	"therapeon/core/division"
+	"therapeon/core/judgement"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -114,9 +115,9 @@ func Routes(s *service.Service) []wire.Operation {
 			}),
 		wire.Post("/compute/division", "computeDivision",
 			"Where a rhizome can be cut, and whether it should be; nothing saved",
-			func(_ context.Context, in divisionAsk) (division.Advice, error) {
+			func(_ context.Context, in divisionAsk) (judgement.Divisible, error) {
 				if err := check.Input(in); err != nil {
-					return division.Advice{}, err
+					return judgement.Divisible{}, err
 				}
 				return s.ComputeDivision(in.Rhizome, in.plant())
 			}),

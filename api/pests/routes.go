@@ -6,6 +6,7 @@ import (
 
 	"therapeon/api/wire"
 	service "therapeon/clinic/pests"
+	"therapeon/core/judgement"
 	"therapeon/core/pests"
 )
 
@@ -49,7 +50,7 @@ func Routes(s *service.Service) []wire.Operation {
 				return dueList{list}, err
 			}),
 		wire.Post("/compute/pest-schedule", "computePestSchedule", "Treatment rounds by warmth; nothing saved",
-			func(_ context.Context, in service.PestSchedule) (pests.Schedule, error) {
+			func(_ context.Context, in service.PestSchedule) (judgement.Scheduled, error) {
 				return s.ComputeSchedule(in)
 			}),
 		wire.Table("pests", "pestKnowledge", "Pests by warmth", pests.Table),

@@ -7,6 +7,7 @@ import (
 
 	"therapeon/api/wire"
 	service "therapeon/clinic/race"
+	"therapeon/core/judgement"
 	"therapeon/core/race"
 )
 
@@ -34,7 +35,7 @@ func Routes(s *service.Service) []wire.Operation {
 				return s.Assume(ctx, in.ID, in.Assume)
 			}).Takes(time.Minute),
 		wire.Post("/compute/race", "computeRace", "A race, nothing saved",
-			func(ctx context.Context, in service.Unkept) (race.Race, error) {
+			func(ctx context.Context, in service.Unkept) (judgement.Raced, error) {
 				return s.ComputeRace(ctx, in)
 			}).Takes(time.Minute),
 	}

@@ -7,7 +7,7 @@ import (
 	"therapeon/api/wire"
 	"therapeon/clinic/bench"
 	service "therapeon/clinic/roots"
-	"therapeon/core/cleaning"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/roots"
 )
@@ -18,8 +18,8 @@ type computeRoots struct {
 }
 
 type computedRoots struct {
-	Verdict roots.Verdict `json:"verdict" required:"true"`
-	CutList cleaning.List `json:"cut_list" required:"true"`
+	Verdict judgement.Rooted  `json:"verdict" required:"true"`
+	CutList judgement.CutList `json:"cut_list" required:"true"`
 }
 
 type readingList struct {

@@ -36,6 +36,7 @@ func Reflects(r *openapi31.Reflector) {
 		jsonschema.InterceptNullability(nothingIsNull))
 	r.JSONSchemaReflector().AddTypeMapping(message.Message{}, "")
 	r.JSONSchemaReflector().AddTypeMapping(judgement.Instruction{}, judgement.Instruction{}.Written())
+	r.JSONSchemaReflector().AddTypeMapping(judgement.Saying{}, judgement.Saying{}.Written())
 }
 
 // Describe writes a row into the contract.

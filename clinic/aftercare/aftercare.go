@@ -14,6 +14,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/fault"
+	"therapeon/core/judgement"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
@@ -28,7 +29,7 @@ type Aftercare struct {
 	PlantID int64            `json:"plant_id" required:"true"`
 	Version int64            `json:"version" required:"true" description:"of what was chosen; 0: nothing yet"`
 	Chosen  aftercare.Chosen `json:"chosen" required:"true"`
-	aftercare.Care
+	judgement.Cared
 	Checkins []KeptCheckin `json:"checkins" required:"true" description:"the newest first"`
 	Done     []Tended      `json:"done" required:"true" description:"what became of its jobs, the newest first"`
 	More     bool          `json:"more,omitempty" description:"older ones are not listed"`
@@ -84,12 +85,14 @@ func aftercareOf(ctx context.Context, v *record.Visit) (Aftercare, error) {
 		return all, err
 	}
 	all.Version, all.Chosen = chosen.Version, chosen.Value
-	if all.Care, _, err = v.Aftercare(ctx); err != nil {
+	care, _, err := v.Aftercare(ctx)
+	if err != nil {
 		return all, err
 	}
-	if err := asksMore(ctx, v, &all.Care); err != nil {
+	if err := asksMore(ctx, v, &care); err != nil {
 		return all, err
 	}
+	all.Cared = judgement.OfCare(care)
 	seen, err := record.Checkins.Of(ctx, v.Tx, v.Row.ID)
 	if err := cmp.Or(err, ledger.Sound(seen)); err != nil {
 		return all, err

@@ -8,7 +8,6 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/forecast"
 	"therapeon/core/judgement"
-	"therapeon/core/knowledge"
 	"therapeon/core/progress"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -17,11 +16,11 @@ import (
 
 // Advised is the one advice for a plant in short, for lists.
 type Advised struct {
-	Code     string             `json:"code" required:"true" description:"see the advice of the plant"`
-	Headline knowledge.Sentence `json:"headline" required:"true"`
-	UntilOn  string             `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Until    knowledge.Sentence `json:"until,omitzero" description:"that in words"`
-	Page     string             `json:"page" required:"true"`
+	Code     string           `json:"code" required:"true" description:"see the advice of the plant"`
+	Headline judgement.Saying `json:"headline" required:"true"`
+	UntilOn  string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
+	Until    judgement.Saying `json:"until,omitzero" description:"that in words"`
+	Page     string           `json:"page" required:"true"`
 }
 
 // LineOf is the advice in a line as it is kept.

@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/forecast"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -49,9 +50,9 @@ type Fares struct {
 }
 
 // AlarmsOf are the alarms that sound for a plant, as they are kept.
-func AlarmsOf(doc string) (words []knowledge.Sentence) {
+func AlarmsOf(doc string) (words []judgement.Saying) {
 	for _, a := range CareOf(doc).Alarms {
-		words = append(words, aftercare.Table().AlarmSaid(a.Protocol, a.Code))
+		words = append(words, judgement.AlarmOf(a.Protocol, a.Code))
 	}
 	return words
 }

@@ -24,7 +24,7 @@ type Inspected struct {
 	Inspection patient.Inspection `json:"inspection" required:"true"`
 	Look       judgement.Looked   `json:"look" required:"true"`
 	AgainOn    string             `json:"again_on,omitempty" description:"the day to look again"`
-	Again      knowledge.Sentence `json:"again,omitzero" description:"that in words"`
+	Again      judgement.Saying   `json:"again,omitzero" description:"that in words"`
 	Season     patient.Season     `json:"season" required:"true" enum:"warm,cool" description:"the season the look went by"`
 	Flowering  patient.Flowering  `json:"flowering,omitempty" description:"the flowering the look went by"`
 	Unpot      unpot.Advice       `json:"unpot" required:"true"`
@@ -112,7 +112,7 @@ func (all *Inspected) since(p *patient.Patient) {
 	}
 	if !look.Holds(p) { // what it asked for then is not asked for today
 		all.Look, all.Causes = all.Look.Past(), all.Causes.Past()
-		all.Again = knowledge.Sentence{}
+		all.Again = judgement.Saying{}
 	}
 	if p.Closed {
 		all.AgainOn, all.Look.Headline = "", all.Look.Headline.Past()

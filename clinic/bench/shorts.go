@@ -18,7 +18,7 @@ import (
 type Summary struct {
 	ReadingID int64              `json:"reading_id" required:"true"`
 	ReadOn    string             `json:"read_on" required:"true"`
-	Headline  knowledge.Sentence `json:"headline" required:"true"`
+	Headline  judgement.Saying   `json:"headline" required:"true"`
 	Grade     roots.GradeCode    `json:"grade" required:"true" description:"as found, before the cuts"`
 	Low       roots.GradeCode    `json:"grade_low,omitempty"`
 	High      roots.GradeCode    `json:"grade_high,omitempty"`
@@ -59,9 +59,12 @@ func SummaryOf(id int64, readOn, doc string) Summary {
 		return Summary{ReadingID: id, ReadOn: readOn, Unreadable: record.Unread("reading", id, err)}
 	}
 	s := kept.Summary
-	s.ReadingID, s.ReadOn, s.Headline = id, readOn, knowledge.Say(kept.Line.Words().Or(message.Plain(kept.Told)))
+	s.ReadingID, s.ReadOn, s.Headline = id, readOn, judgement.ReadLine(kept.Line)
+	if s.Headline.IsZero() {
+		s.Headline = judgement.Kept(kept.Told)
+	}
 	if kept.Work != nil {
-		s.Headline = knowledge.Say(kept.Work.Words())
+		s.Headline = judgement.CutLine(*kept.Work)
 	}
 	if g := (roots.Grade{Code: s.Grade, Low: s.Low, High: s.High, ForLeaves: s.ForLeaves}); g.Code != "" {
 		var left *roots.Left
@@ -101,10 +104,10 @@ func InShort(p *patient.Patient) (string, error) {
 
 // Looked is an inspection in short, for lists.
 type Looked struct {
-	InspectionID int64              `json:"inspection_id" required:"true"`
-	LookedOn     string             `json:"looked_on" required:"true"`
-	AgainOn      string             `json:"again_on,omitempty"`
-	Again        knowledge.Sentence `json:"again,omitzero" description:"that in words"`
+	InspectionID int64            `json:"inspection_id" required:"true"`
+	LookedOn     string           `json:"looked_on" required:"true"`
+	AgainOn      string           `json:"again_on,omitempty"`
+	Again        judgement.Saying `json:"again,omitzero" description:"that in words"`
 	LookInShort
 	CausesInShort
 
@@ -113,13 +116,13 @@ type Looked struct {
 
 // Past is a look of a plant that is off the bench: it asks for nothing any more.
 func (l *Looked) Past() {
-	l.AgainOn, l.Again, l.Headline = "", knowledge.Sentence{}, l.Headline.Past()
+	l.AgainOn, l.Again, l.Headline = "", judgement.Saying{}, l.Headline.Past()
 }
 
 // LookInShort is the look in a line.
 type LookInShort struct {
-	Decision string             `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
-	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Decision string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
+	Headline judgement.Saying `json:"headline" required:"true"`
 }
 
 // CausesInShort is the causes in a line.
@@ -176,7 +179,10 @@ func LookShown(row LookRow, today string) Looked {
 		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: record.Unread("look", id, err)}
 	}
 	of := s.Causes
-	headline := knowledge.Say(look.Table().Words(s.Look.Line).Or(message.Plain(s.Look.Told)))
+	headline := judgement.LineOf(s.Look.Line)
+	if headline.IsZero() {
+		headline = judgement.Kept(s.Look.Told)
+	}
 	return Looked{
 		InspectionID: id, LookedOn: on, AgainOn: again, Again: judgement.Again(s.Look.Decision, headline, again, today),
 		LookInShort: LookInShort{s.Look.Decision, headline},

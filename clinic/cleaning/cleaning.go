@@ -15,6 +15,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/cleaning"
 	"therapeon/core/division"
+	"therapeon/core/judgement"
 	"therapeon/core/message"
 	"therapeon/core/work"
 	"therapeon/ledger"
@@ -32,7 +33,7 @@ type Cleaning struct {
 	PlantID  int64           `json:"plant_id" required:"true"`
 	BegunOn  string          `json:"begun_on,omitempty"`
 	ClosedOn string          `json:"closed_on,omitempty"`
-	Plan     cleaning.Plan   `json:"plan" required:"true"`
+	Plan     judgement.Plan  `json:"plan" required:"true"`
 	Suspect  bool            `json:"suspect,omitempty" description:"it may carry something: handle it after the clean plants"`
 	Before   []record.Queued `json:"before" required:"true" description:"clean plants with a cleaning in hand, to be done before this one"`
 	Uses     []record.Use    `json:"uses" required:"true" description:"taken from the shelf"`
@@ -140,7 +141,7 @@ func shown(ctx context.Context, v *record.Visit, d ledger.Doc[record.CleaningDoc
 	}
 	all := Cleaning{
 		PlantID: v.Row.ID,
-		Plan:    plan,
+		Plan:    judgement.OfPlan(plan),
 		Suspect: v.Turn().Suspect(),
 		Before:  []record.Queued{},
 		Uses:    doc.Uses,
@@ -151,7 +152,7 @@ func shown(ctx context.Context, v *record.Visit, d ledger.Doc[record.CleaningDoc
 	}
 	all.ID, all.BegunOn, all.ClosedOn = d.ID, d.Day, doc.ClosedOn
 	if doc.ClosedOn != "" && doc.Done != nil {
-		all.Plan = doc.Done.Plan()
+		all.Plan = judgement.OfPlan(doc.Done.Plan())
 	}
 	if !all.Suspect || all.ClosedOn != "" {
 		return all, nil
@@ -190,12 +191,12 @@ func plan(ctx context.Context, v *record.Visit, doc record.CleaningDoc) (cleanin
 }
 
 // ComputePlan draws up the plan of a cleaning for a plant on no bench, and saves nothing.
-func (c *Service) ComputePlan(ctx context.Context, of record.Unkept) (cleaning.Plan, error) {
+func (c *Service) ComputePlan(ctx context.Context, of record.Unkept) (judgement.Plan, error) {
 	p, err := c.Unkept(ctx, of)
 	if err != nil {
-		return cleaning.Plan{}, err
+		return judgement.Plan{}, err
 	}
-	return cleaning.Draw(cleaning.Work{Patient: p}), nil
+	return judgement.OfPlan(cleaning.Draw(cleaning.Work{Patient: p})), nil
 }
 
 // change changes the cleaning in hand, beginning one when there is none.

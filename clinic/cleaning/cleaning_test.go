@@ -60,7 +60,7 @@ func TestAJobIsDoneOnlyOnceItsCautionsAreRead(t *testing.T) {
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Zero(t, plan.ID, "looking leaves no trace")
-	oil := trial.JobIn(t, plan.Plan, "oil-soap-label")
+	oil := trial.JobIn(t, plan.Plan.Plan, "oil-soap-label")
 	require.NotEmpty(t, oil.Care)
 
 	_, err = c.Cleaning.MarkJob(t.Context(), p.ID,
@@ -70,7 +70,7 @@ func TestAJobIsDoneOnlyOnceItsCautionsAreRead(t *testing.T) {
 	plan, err = c.Cleaning.MarkJob(t.Context(), p.ID,
 		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	require.NoError(t, err)
-	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan, oil.Code).State)
+	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan.Plan, oil.Code).State)
 	_, err = c.Cleaning.MarkJob(t.Context(), trial.Mites(t, c).ID,
 		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	require.NoError(t, err, "once for each product and person, not for each plant")
@@ -143,7 +143,7 @@ func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 1) })
 	plan, err := later.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan, "clear-bench").State, "one goes on the next day")
+	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan.Plan, "clear-bench").State, "one goes on the next day")
 	s, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	_, err = later.Look.SaveInspection(t.Context(), s.ID, lookservice.SaveInspection{
@@ -157,7 +157,7 @@ func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 	require.NoError(t, err)
 	plan, err = later.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	assert.Equal(t, work.Open, trial.JobIn(t, plan.Plan, "clear-bench").State, "a new look is a new visit")
+	assert.Equal(t, work.Open, trial.JobIn(t, plan.Plan.Plan, "clear-bench").State, "a new look is a new visit")
 	_, err = later.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
 	told, err := later.History.Timeline(t.Context(), p.ID)
@@ -184,11 +184,11 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	}
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan, "cut-roots").State)
-	assert.Equal(t, "On every plant that is unpotted", english.Say(trial.JobIn(t, plan.Plan, "peroxide").Side.Choice.Name),
+	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan.Plan, "cut-roots").State)
+	assert.Equal(t, "On every plant that is unpotted", english.Say(trial.JobIn(t, plan.Plan.Plan, "peroxide").Side.Choice.Name),
 		"the plant's own side")
 
-	cuts := trial.JobIn(t, plan.Plan, "cut-roots")
+	cuts := trial.JobIn(t, plan.Plan.Plan, "cut-roots")
 	for _, j := range plan.Plan.Jobs {
 		if j.State == work.Open {
 			_, err := c.Cleaning.MarkJob(t.Context(), p.ID,
@@ -280,6 +280,6 @@ func TestAJobOfAnotherDayKeepsItsDay(t *testing.T) {
 		cleaningservice.MarkJob{Job: "wash-leaves", State: "done"})
 	require.NoError(t, err)
 	assert.Equal(t, "2030-04-02", plan.BegunOn)
-	assert.Equal(t, "2030-04-02", trial.JobIn(t, plan.Plan, "clear-bench").On)
-	assert.Equal(t, "2030-04-03", trial.JobIn(t, plan.Plan, "wash-leaves").On)
+	assert.Equal(t, "2030-04-02", trial.JobIn(t, plan.Plan.Plan, "clear-bench").On)
+	assert.Equal(t, "2030-04-03", trial.JobIn(t, plan.Plan.Plan, "wash-leaves").On)
 }

@@ -12,6 +12,7 @@ import (
 	rootsservice "therapeon/clinic/roots"
 	"therapeon/core/division"
 	"therapeon/core/fault"
+	"therapeon/core/judgement"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -23,12 +24,12 @@ type Service struct{ *record.Keeper }
 
 // Divisible is a plant's rhizome and the advice on dividing it.
 type Divisible struct {
-	PlantID int64            `json:"plant_id" required:"true"`
-	Version int64            `json:"version" required:"true" description:"0: drawn from the count of bulbs, not yet noted"`
-	Rhizome division.Rhizome `json:"rhizome" required:"true"`
-	Advice  division.Advice  `json:"advice" required:"true"`
-	Cuts    []int            `json:"cuts" required:"true" description:"those asked about, else those advised, each by the bulb on its younger side"`
-	Parts   []division.Part  `json:"parts" required:"true" description:"the pieces that these cuts would leave, the oldest first"`
+	PlantID int64               `json:"plant_id" required:"true"`
+	Version int64               `json:"version" required:"true" description:"0: drawn from the count of bulbs, not yet noted"`
+	Rhizome division.Rhizome    `json:"rhizome" required:"true"`
+	Advice  judgement.Divisible `json:"advice" required:"true"`
+	Cuts    []int               `json:"cuts" required:"true" description:"those asked about, else those advised, each by the bulb on its younger side"`
+	Parts   []division.Part     `json:"parts" required:"true" description:"the pieces that these cuts would leave, the oldest first"`
 }
 
 // SaveRhizome is a rhizome to be kept.
@@ -113,13 +114,13 @@ func DivisionOf(ctx context.Context, v *record.Visit) (Divisible, error) {
 	switch d.Version = noted.Version; {
 	case v.Profile.Monopodial(): // what was noted of a rhizome before its group was changed does not hold
 		d.Rhizome = division.Rhizome{Bulbs: []division.Bulb{}}
-		d.Advice = division.Advise(d.Rhizome, &patient.Patient{Profile: v.Profile})
+		d.Advice = judgement.OfDivision(division.Advise(d.Rhizome, &patient.Patient{Profile: v.Profile}))
 		d.cutAt(d.Advice.Cuts)
 		return d, nil
 	case err == nil:
 		d.Rhizome = noted.Value
 	}
-	d.Advice = division.Advise(d.Rhizome, v.Patient)
+	d.Advice = judgement.OfDivision(division.Advise(d.Rhizome, v.Patient))
 	d.cutAt(d.Advice.Cuts)
 	return d, nil
 }
@@ -142,11 +143,11 @@ func (d *Divisible) unknown(cuts []int) (list fault.List) {
 }
 
 // ComputeDivision advises without saving anything.
-func (c *Service) ComputeDivision(r division.Rhizome, p *patient.Patient) (division.Advice, error) {
+func (c *Service) ComputeDivision(r division.Rhizome, p *patient.Patient) (judgement.Divisible, error) {
 	if err := check.Input(r); err != nil {
-		return division.Advice{}, record.Under("rhizome", err)
+		return judgement.Divisible{}, record.Under("rhizome", err)
 	}
-	return division.Advise(r, p), nil
+	return judgement.OfDivision(division.Advise(r, p)), nil
 }
 
 // Divide makes the divisions new plants: each with its parent named, the roots

@@ -52,7 +52,7 @@ func labels(ctx context.Context, c *record.Keeper, tx *ledger.Tx, ids []int64, o
 		case r.Route != nil:
 			l.Method = r.Route.Name
 			if r.Mix != nil {
-				l.Method = record.PlannedHome(*r.Route, *r.Mix)
+				l.Method = record.PlannedHome(r.Route.Route, *r.Mix)
 			}
 		default:
 			l.Method = message.Of("clinic.history.no-home-yet")
@@ -154,12 +154,12 @@ func statePart(p intake.Plant) formats.SheetPart {
 	state := partOf("how-it-stands")
 	if l := p.Looked; l != nil {
 		state.add(!l.Headline.IsZero(), "look-of",
-			message.On("looked_on", l.LookedOn), message.Told("headline", l.Headline.Value))
+			message.On("looked_on", l.LookedOn), message.Told("headline", l.Headline.Words()))
 		state.add(!l.Cause.IsZero(), "cause", message.Told("cause", l.Cause.Value))
 	}
 	if l := p.Latest; l != nil && l.Grade != "" {
 		state.add(true, "roots-of-alive",
-			message.On("read_on", l.ReadOn), message.Told("words", l.Words.Value), message.Told("headline", l.Headline.Value))
+			message.On("read_on", l.ReadOn), message.Told("words", l.Words.Value), message.Told("headline", l.Headline.Words()))
 	}
 	return state.SheetPart
 }
@@ -167,7 +167,7 @@ func statePart(p intake.Plant) formats.SheetPart {
 func homePart(r rehome.Rehoming) formats.SheetPart {
 	home := partOf("home")
 	if len(r.Homes) == 0 {
-		home.say(r.Decision.Headline.Value)
+		home.say(r.Decision.Headline.Words())
 		return home.SheetPart
 	}
 	h := r.Homes[0]
@@ -190,7 +190,7 @@ func faresPart(p intake.Plant) formats.SheetPart {
 		fares.say(f.Words.Value)
 	}
 	for _, alarm := range p.Alarms {
-		fares.add(true, "alarm", message.Told("alarm", alarm.Value))
+		fares.add(true, "alarm", message.Told("alarm", alarm.Words()))
 	}
 	return fares.SheetPart
 }

@@ -165,7 +165,7 @@ func readings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entr
 	for _, d := range kept {
 		if s := bench.SummaryOf(d.ID, d.Day, d.Short); s.Grade != "" {
 			list = append(list, entry(d.Day, "roots", message.All(message.Of("clinic.history.roots-read",
-				message.Told("grade", message.Of("roots.grade."+string(s.Grade)))), s.Headline.Value), d.ID))
+				message.Told("grade", message.Of("roots.grade."+string(s.Grade)))), s.Headline.Words()), d.ID))
 		}
 	}
 	return list, err
@@ -181,7 +181,7 @@ func looks(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, 
 			return nil, r.Err
 		}
 		l := bench.LookShown(bench.LookRow{ID: r.ID, On: r.Day, AgainOn: r.DueOn, Short: r.Short}, "")
-		list = append(list, entry(r.Day, "look", message.All(l.Headline.Value, l.Cause.Value), r.ID))
+		list = append(list, entry(r.Day, "look", message.All(l.Headline.Words(), l.Cause.Value), r.ID))
 		for _, a := range r.Value.Noted.Accidents {
 			what := unpot.Table().Accidents[a.What]
 			words := message.Of("clinic.history.while-unpotting",

@@ -13,7 +13,6 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/judgement"
-	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -26,31 +25,31 @@ type Service struct{ *record.Keeper }
 
 // Plant is a plant on the bench.
 type Plant struct {
-	ID         int64                `json:"id" required:"true"`
-	Version    int64                `json:"version" required:"true" description:"give it back when you change the plant"`
-	Intake     patient.Intake       `json:"intake" required:"true"`
-	GroupName  message.Message      `json:"group_name" required:"true"`
-	ArchivedAt string               `json:"archived_at,omitempty"`
-	ParentID   int64                `json:"parent_id,omitempty" description:"the plant it was divided from"`
-	DividedOn  string               `json:"divided_on,omitempty" description:"the day of that"`
-	CreatedAt  string               `json:"created_at" required:"true"`
-	UpdatedAt  string               `json:"updated_at" required:"true"`
-	HomeWords  knowledge.Sentence   `json:"home_words,omitzero" description:"that with its day, and when to look at it"`
-	Home       message.Message      `json:"home,omitzero" description:"how it is held or housed now, in words"`
-	HomeSince  string               `json:"home_since,omitempty"`
-	HomeLookOn string               `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
-	Standing   *Standing            `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
-	SpikeCutOn string               `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
-	Handle     knowledge.Sentence   `json:"handle,omitzero" description:"when to handle it, where it is suspect or kept apart"`
-	Suspect    bool                 `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
-	Advice     *judgement.Advice    `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
-	Ended      *Ended               `json:"ended,omitempty" description:"of one that is off the bench: how it left; left out in lists"`
-	Advised    *bench.Advised       `json:"advised,omitempty" description:"that in short"`
-	Fares      *bench.Fares         `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
-	Alarms     []knowledge.Sentence `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
-	Latest     *bench.Summary       `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
-	Looked     *bench.Looked        `json:"looked,omitempty" description:"the newest inspection, in short"`
-	Unreadable message.Message      `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
+	ID         int64              `json:"id" required:"true"`
+	Version    int64              `json:"version" required:"true" description:"give it back when you change the plant"`
+	Intake     patient.Intake     `json:"intake" required:"true"`
+	GroupName  message.Message    `json:"group_name" required:"true"`
+	ArchivedAt string             `json:"archived_at,omitempty"`
+	ParentID   int64              `json:"parent_id,omitempty" description:"the plant it was divided from"`
+	DividedOn  string             `json:"divided_on,omitempty" description:"the day of that"`
+	CreatedAt  string             `json:"created_at" required:"true"`
+	UpdatedAt  string             `json:"updated_at" required:"true"`
+	HomeWords  judgement.Saying   `json:"home_words,omitzero" description:"that with its day, and when to look at it"`
+	Home       message.Message    `json:"home,omitzero" description:"how it is held or housed now, in words"`
+	HomeSince  string             `json:"home_since,omitempty"`
+	HomeLookOn string             `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
+	Standing   *Standing          `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
+	SpikeCutOn string             `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
+	Handle     judgement.Saying   `json:"handle,omitzero" description:"when to handle it, where it is suspect or kept apart"`
+	Suspect    bool               `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
+	Advice     *judgement.Advice  `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
+	Ended      *Ended             `json:"ended,omitempty" description:"of one that is off the bench: how it left; left out in lists"`
+	Advised    *bench.Advised     `json:"advised,omitempty" description:"that in short"`
+	Fares      *bench.Fares       `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
+	Alarms     []judgement.Saying `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
+	Latest     *bench.Summary     `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+	Looked     *bench.Looked      `json:"looked,omitempty" description:"the newest inspection, in short"`
+	Unreadable message.Message    `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
 
 // CheckIntake holds an intake to its limits.
@@ -340,13 +339,13 @@ func plant(row ledger.Plant, version int64, in patient.Intake, today string) Pla
 }
 
 // homeWords say how a plant is held or housed and since when, and when it is looked at first.
-func homeWords(row ledger.Plant, today string) knowledge.Sentence {
+func homeWords(row ledger.Plant, today string) judgement.Saying {
 	home := record.HomeInWords(row.Home)
 	if home.Empty() {
-		return knowledge.Sentence{}
+		return judgement.Saying{}
 	}
 	since := message.Of("patient.home.since", message.Told("home", home), message.On("since", row.HomeSince))
-	return knowledge.Say(message.All(since, judgement.Again(look.Out, knowledge.Sentence{}, row.LookOn, today).Value))
+	return judgement.Again(look.Out, judgement.Saying{}, row.LookOn, today).After(since)
 }
 
 // plantOf is a plant with its intake.
@@ -435,7 +434,7 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 // since says that a plant was given a home since its last look: what that asked for is done.
 func (p *Plant) since(h *patient.Home) {
 	if h != nil && p.Looked != nil && p.Looked.Decision != "" && h.From >= p.Looked.LookedOn {
-		p.Looked.Headline = knowledge.Say(look.Table().Words(look.Since(*h)))
-		p.Looked.Again, p.Looked.AgainOn = knowledge.Sentence{}, ""
+		p.Looked.Headline = judgement.LineOf(look.Since(*h))
+		p.Looked.Again, p.Looked.AgainOn = judgement.Saying{}, ""
 	}
 }

@@ -13,6 +13,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -26,13 +27,13 @@ type Service struct{ *record.Keeper }
 
 // Course is a treatment of a plant against a pest, with its schedule.
 type Course struct {
-	ID       int64           `json:"id" required:"true"`
-	PlantID  int64           `json:"plant_id" required:"true"`
-	Version  int64           `json:"version" required:"true"`
-	Course   pests.Course    `json:"course" required:"true"`
-	ClosedOn string          `json:"closed_on,omitempty"`
-	Schedule pests.Schedule  `json:"schedule" required:"true"`
-	Warmth   message.Message `json:"warmth" required:"true" description:"where the temperatures come from, in words"`
+	ID       int64               `json:"id" required:"true"`
+	PlantID  int64               `json:"plant_id" required:"true"`
+	Version  int64               `json:"version" required:"true"`
+	Course   pests.Course        `json:"course" required:"true"`
+	ClosedOn string              `json:"closed_on,omitempty"`
+	Schedule judgement.Scheduled `json:"schedule" required:"true"`
+	Warmth   message.Message     `json:"warmth" required:"true" description:"where the temperatures come from, in words"`
 
 	Unreadable message.Message `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
@@ -98,12 +99,12 @@ func unreadCourse(d ledger.Doc[record.CourseDoc], err error) Course {
 		ClosedOn:   d.Value.ClosedOn,
 		Unreadable: record.Unread("treatment", d.ID, err),
 		Course:     pests.Course{Rounds: []string{}},
-		Schedule: pests.Schedule{
+		Schedule: judgement.OfSchedule(pests.Schedule{
 			Rounds:   []pests.Treatment{},
 			Line:     []pests.Day{},
 			Notes:    []knowledge.Text{},
 			Cautions: []string{},
-		},
+		}),
 	}
 }
 
@@ -111,7 +112,7 @@ func unreadCourse(d ledger.Doc[record.CourseDoc], err error) Course {
 func withSchedule(ctx context.Context, v *record.Visit, d ledger.Doc[record.CourseDoc]) (Course, error) {
 	all, err := courseOf(ctx, v.Record, *v.Patient, d)
 	if v.Patient.Closed {
-		all.Schedule.Headline, all.Schedule.Look = all.Schedule.Headline.Past(), all.Schedule.Look.Past()
+		all.Schedule = all.Schedule.Past()
 	}
 	return all, err
 }
@@ -136,18 +137,19 @@ func courseOf(
 	}
 	p.Forget()
 	all.Warmth = p.Around().Warmth()
-	all.Schedule, err = pests.Plan(doc, p.Around().Temperatures(), p.Now, p.Intake.TereteLeaves)
+	s, err := pests.Plan(doc, p.Around().Temperatures(), p.Now, p.Intake.TereteLeaves)
+	all.Schedule = judgement.OfSchedule(s)
 	return all, err
 }
 
 // DueTreatment is a treatment that is to be repeated today, or looked at for the
 // all-clear.
 type DueTreatment struct {
-	PlantID  int64              `json:"plant_id" required:"true"`
-	Tag      string             `json:"tag" required:"true"`
-	Pest     message.Message    `json:"pest" required:"true"`
-	Headline knowledge.Sentence `json:"headline" required:"true"`
-	Overdue  bool               `json:"overdue,omitempty"`
+	PlantID  int64            `json:"plant_id" required:"true"`
+	Tag      string           `json:"tag" required:"true"`
+	Pest     message.Message  `json:"pest" required:"true"`
+	Headline judgement.Saying `json:"headline" required:"true"`
+	Overdue  bool             `json:"overdue,omitempty"`
 }
 
 // DueRounds lists what is due today against pests, on the whole bench; plants
@@ -172,7 +174,7 @@ func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueTreatm
 				DueTreatment{
 					PlantID:  row.Plant.ID,
 					Tag:      row.Plant.Tag,
-					Headline: knowledge.Say(record.Unread("its-treatment", row.Doc.ID, err)),
+					Headline: judgement.Unread(record.Unread("its-treatment", row.Doc.ID, err)),
 				},
 			)
 			continue
@@ -359,38 +361,38 @@ func keepCourse(
 }
 
 // ComputeSchedule works a schedule out without saving anything.
-func (c *Service) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
+func (c *Service) ComputeSchedule(s PestSchedule) (judgement.Scheduled, error) {
 	if err := check.Input(s); err != nil {
-		return pests.Schedule{}, err
+		return judgement.Scheduled{}, err
 	}
 	if list := s.Course.Faults(); len(list) > 0 {
-		return pests.Schedule{}, list.Under("course")
+		return judgement.Scheduled{}, list.Under("course")
 	}
 	if (s.LowC == nil) != (s.HighC == nil) {
-		return pests.Schedule{}, record.OneFault("high_c", message.Of("clinic.pests.give-both-the-low-and"), message.Of("limits.both-or-neither"), nil)
+		return judgement.Scheduled{}, record.OneFault("high_c", message.Of("clinic.pests.give-both-the-low-and"), message.Of("limits.both-or-neither"), nil)
 	}
 	now := c.Now()
 	if s.On != "" {
 		day, err := time.ParseInLocation(time.DateOnly, s.On, now.Location())
 		if err != nil {
-			return pests.Schedule{}, err
+			return judgement.Scheduled{}, err
 		}
 		now = day.Add(12 * time.Hour)
 	}
 	if list := tooLongAgo(s.Course, now); len(list) > 0 {
-		return pests.Schedule{}, list.Under("course")
+		return judgement.Scheduled{}, list.Under("course")
 	}
 	place := &climate.Station{Zone: now.Location(), Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
 	if s.LowC != nil {
 		if *s.LowC > *s.HighC {
-			return pests.Schedule{}, record.OneFault("low_c", message.Of("clinic.pests.the-low-is-above-the"),
+			return judgement.Scheduled{}, record.OneFault("low_c", message.Of("clinic.pests.the-low-is-above-the"),
 				message.Of("limits.at-most", message.Exact("figure", *s.HighC, "°C")), *s.LowC)
 		}
 		place.Usual = &climate.Day{LowC: *s.LowC, HighC: *s.HighC}
 	}
 	for i, d := range s.Days {
 		if d.LowC > d.HighC {
-			return pests.Schedule{}, record.OneFault(fmt.Sprintf("days[%d].low_c", i),
+			return judgement.Scheduled{}, record.OneFault(fmt.Sprintf("days[%d].low_c", i),
 				message.Of("clinic.pests.the-low-is-above-the"), message.Of("limits.at-most", message.Exact("figure", d.HighC, "°C")), d.LowC)
 		}
 		place.Days[d.Day] = d
@@ -398,5 +400,6 @@ func (c *Service) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 	for _, h := range s.Hours {
 		place.Hours[climate.HourOf(h.At)] = h.Celsius
 	}
-	return pests.Plan(s.Course, place, now, s.Terete)
+	of, err := pests.Plan(s.Course, place, now, s.Terete)
+	return judgement.OfSchedule(of), err
 }

@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/fault"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/leaves"
 	"therapeon/core/message"
@@ -28,7 +29,7 @@ type Service struct{ *record.Keeper }
 type Race struct {
 	PlantID   int64              `json:"plant_id" required:"true"`
 	Version   int64              `json:"version" required:"true" description:"of what is planned for the plant; 0: nothing yet"`
-	Race      *race.Race         `json:"race,omitempty" description:"left out where it does not race"`
+	Race      *judgement.Raced   `json:"race,omitempty" description:"left out where it does not race"`
 	Off       *knowledge.Text    `json:"off,omitempty" description:"why it does not race"`
 	Advised   string             `json:"advised,omitempty" description:"the way that is advised for it now, of those of the race"`
 	Beside    knowledge.Sentence `json:"beside_it,omitzero" description:"why that is another way than the best of the race"`
@@ -90,7 +91,8 @@ func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64,
 	if d.Races && len(d.Routes) > 0 && d.Routes[0].Advised {
 		all.Advised = d.Routes[0].Route.Code
 	}
-	all.Race = &run
+	raced := judgement.OfRace(run)
+	all.Race = &raced
 	return all, nil
 }
 
@@ -241,9 +243,10 @@ func (r Unkept) Ask() race.Ask {
 }
 
 // ComputeRace runs a race without saving anything.
-func (c *Service) ComputeRace(ctx context.Context, r Unkept) (race.Race, error) {
+func (c *Service) ComputeRace(ctx context.Context, r Unkept) (judgement.Raced, error) {
 	if err := check.Input(r); err != nil {
-		return race.Race{}, err
+		return judgement.Raced{}, err
 	}
-	return race.Run(ctx, r.Patient(), r.Ask())
+	of, err := race.Run(ctx, r.Patient(), r.Ask())
+	return judgement.OfRace(of), err
 }

@@ -42,14 +42,14 @@ func (k *CleaningDoc) UnmarshalJSON(doc []byte) error {
 	type present CleaningDoc
 	var d struct {
 		present
-		Plan *cleaning.Plan `json:"plan"`
+		Plan *cleaning.Told `json:"plan"`
 	}
 	if err := json.Unmarshal(doc, &d); err != nil {
 		return err
 	}
 	*k = CleaningDoc(d.present)
 	if d.Plan != nil {
-		closed := d.Plan.CloseTold()
+		closed := d.Plan.Close()
 		k.Done, k.Old = &closed, true
 	}
 	return nil

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/core/message"
@@ -17,20 +18,20 @@ import (
 
 // Home is how a plant is held or housed from a day on, as it was in fact done.
 type Home struct {
-	ID         int64              `json:"id" required:"true"`
-	FromOn     string             `json:"from_on" required:"true"`
-	Route      string             `json:"route" required:"true" description:"code of a route"`
-	Name       message.Message    `json:"name" required:"true" description:"of the route"`
-	Pot        *pots.Pot          `json:"pot,omitempty"`
-	Mix        message.Message    `json:"mix,omitzero" description:"name of the mix"`
-	Recipe     string             `json:"-"` // code of the mix
-	Parts      []media.Part       `json:"parts,omitempty"`
-	MixWater   float64            `json:"mix_water,omitempty" description:"share of the medium that is water, drained"`
-	Note       string             `json:"note,omitempty"`
-	NextLookOn string             `json:"next_look_on,omitempty"`
-	Again      knowledge.Sentence `json:"again,omitzero" description:"that day in words"`
-	Jobs       []rehome.Job       `json:"jobs,omitempty" description:"what was done and left out"`
-	Planned    string             `json:"planned,omitempty" description:"the route that was planned, where it was another"`
+	ID         int64               `json:"id" required:"true"`
+	FromOn     string              `json:"from_on" required:"true"`
+	Route      string              `json:"route" required:"true" description:"code of a route"`
+	Name       message.Message     `json:"name" required:"true" description:"of the route"`
+	Pot        *pots.Pot           `json:"pot,omitempty"`
+	Mix        message.Message     `json:"mix,omitzero" description:"name of the mix"`
+	Recipe     string              `json:"-"` // code of the mix
+	Parts      []media.Part        `json:"parts,omitempty"`
+	MixWater   float64             `json:"mix_water,omitempty" description:"share of the medium that is water, drained"`
+	Note       string              `json:"note,omitempty"`
+	NextLookOn string              `json:"next_look_on,omitempty"`
+	Again      judgement.Saying    `json:"again,omitzero" description:"that day in words"`
+	Jobs       []judgement.HomeJob `json:"jobs,omitempty" description:"what was done and left out"`
+	Planned    string              `json:"planned,omitempty" description:"the route that was planned, where it was another"`
 }
 
 // HomeDoc is a home as it is kept: in codes, figures and the user's own words.
@@ -54,7 +55,7 @@ func (h *HomeDoc) UnmarshalJSON(doc []byte) error {
 	type present HomeDoc
 	var d struct {
 		present
-		Jobs []rehome.Job `json:"jobs"`
+		Jobs []rehome.ToldJob `json:"jobs"`
 	}
 	if err := json.Unmarshal(doc, &d); err != nil {
 		return err
@@ -74,7 +75,7 @@ func (h HomeDoc) Home(id int64, from string) Home {
 	return Home{
 		ID: id, FromOn: from, Route: h.Route, Name: h.routeName(), Pot: h.Pot, Mix: h.MixName(), Recipe: h.Recipe,
 		Parts: h.Parts, MixWater: h.MixWater, Note: h.Note, NextLookOn: h.NextLookOn,
-		Jobs: rehome.Table().Finished(h.Done), Planned: h.Planned,
+		Jobs: judgement.HomeJobs(rehome.Table().Finished(h.Done)), Planned: h.Planned,
 	}
 }
 

@@ -270,8 +270,8 @@ type RehomeKnowledge struct {
 
 // PotOrHold is whether a plant is potted or held, and the one advice for it.
 type PotOrHold struct {
-	Decision rehome.Verdict   `json:"decision" required:"true"`
-	Advice   judgement.Advice `json:"advice" required:"true"`
+	Decision judgement.Decided `json:"decision" required:"true"`
+	Advice   judgement.Advice  `json:"advice" required:"true"`
 }
 
 // ComputePotOrHold decides between potting a plant and holding it, and saves nothing.
@@ -284,5 +284,5 @@ func (c *Service) ComputePotOrHold(ctx context.Context, of record.Unkept) (PotOr
 	if rehome.Table().Decide(p, run).Races {
 		run = c.Advice.Way(ctx, p, nil)
 	}
-	return PotOrHold{rehome.Table().Decide(p, run), judgement.For(p, judgement.Known{Race: run})}, nil
+	return PotOrHold{judgement.OfPotOrHold(rehome.Table().Decide(p, run)), judgement.For(p, judgement.Known{Race: run})}, nil
 }

@@ -72,7 +72,7 @@ func (c *Service) MarkHomeJob(ctx context.Context, plantID int64, m MarkHomeJob)
 		change := work.Change{
 			Job: m.Job, State: m.State, Reason: m.Reason, Person: m.Person, On: c.Today(), Seen: now.Seen,
 		}
-		if err := rehome.Listed(now.Jobs).Apply(change, marks); err != nil {
+		if err := rehome.Listed(now.Way.Jobs).Apply(change, marks); err != nil {
 			return err
 		}
 		h.plan, err = h.KeepPlan(ctx, now.Version, func(p *record.PlanDoc) { p.Marks = marks })
@@ -101,7 +101,7 @@ func (c *Service) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming
 		if err != nil {
 			return err
 		}
-		if err := rehome.Listed(now.Jobs).Close("jobs", s.Person, now.Seen); err != nil {
+		if err := rehome.Listed(now.Way.Jobs).Close("jobs", s.Person, now.Seen); err != nil {
 			return err
 		}
 		if err := keepHome(ctx, h.Visit, s.FromOn, homeOf(s, now)); err != nil {
@@ -121,7 +121,7 @@ func (c *Service) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming
 func homeOf(s Settle, now Rehoming) record.HomeDoc {
 	route, _ := rehome.Table().Route(s.Route)
 	h := record.HomeDoc{
-		Route: s.Route, Note: s.Note, NextLookOn: s.NextLookOn, Done: rehome.Table().DoneOf(now.Task, now.Jobs),
+		Route: s.Route, Note: s.Note, NextLookOn: s.NextLookOn, Done: rehome.Table().DoneOf(now.Task, now.Way.Jobs),
 	}
 	if now.Route != nil && now.Route.Code != s.Route {
 		h.Planned = now.Route.Code

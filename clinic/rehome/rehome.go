@@ -12,7 +12,6 @@ import (
 	"therapeon/core/aftercare"
 	"therapeon/core/drying"
 	"therapeon/core/judgement"
-	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/pots"
 	"therapeon/core/race"
@@ -29,7 +28,7 @@ type Rehoming struct {
 	PlantID int64       `json:"plant_id" required:"true"`
 	Version int64       `json:"version" required:"true"`
 	Plan    rehome.Plan `json:"plan" required:"true"`
-	rehome.Way
+	judgement.Homeward
 
 	NextLookOn string           `json:"next_look_on,omitempty" description:"if it is done today"`
 	Stands     *pots.Section    `json:"stands,omitempty" description:"section of the home it has"`
@@ -91,10 +90,11 @@ func newHomeward(ctx context.Context, v *record.Visit, person string) (*homeward
 func (h *homeward) answer() (Rehoming, error) {
 	plan := h.plan
 	r := Rehoming{PlantID: h.Row.ID, Version: plan.Version, Plan: plan.Plan, Seen: h.seen}
-	var err error
-	if r.Way, err = rehome.Table().Lead(h.Patient, plan.Plan, plan.Marks, h.race, h.store); err != nil {
+	way, err := rehome.Table().Lead(h.Patient, plan.Plan, plan.Marks, h.race, h.store)
+	if err != nil {
 		return r, err
 	}
+	r.Homeward = judgement.OfWay(way)
 	if r.Route != nil {
 		r.NextLookOn = r.Route.LookOn(h.Keeper.Now())
 	}
@@ -103,7 +103,7 @@ func (h *homeward) answer() (Rehoming, error) {
 		r.Homes = append(r.Homes, d.Value.Home(d.ID, d.Day))
 	}
 	if len(r.Homes) > 0 && !h.Patient.Closed {
-		r.Homes[0].Again = judgement.Again(look.Out, knowledge.Sentence{}, h.Row.LookOn, h.Keeper.Today())
+		r.Homes[0].Again = judgement.Again(look.Out, judgement.Saying{}, h.Row.LookOn, h.Keeper.Today())
 	}
 	if len(r.Homes) > 0 && r.Homes[0].Pot != nil {
 		r.Stands = h.stands(r.Homes[0])

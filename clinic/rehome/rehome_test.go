@@ -72,8 +72,8 @@ func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 	r, err = c.Rehome.MarkHomeJob(t.Context(), p.ID,
 		rehomeservice.MarkHomeJob{Job: "seat", State: "open", Person: "Ada"})
 	require.NoError(t, err)
-	i := slices.IndexFunc(r.Jobs, func(j rehome.Job) bool { return j.Code == "seat" })
-	assert.EqualValues(t, "open", r.Jobs[i].State)
+	i := slices.IndexFunc(r.Way.Jobs, func(j rehome.Job) bool { return j.Code == "seat" })
+	assert.EqualValues(t, "open", r.Way.Jobs[i].State)
 }
 
 func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {

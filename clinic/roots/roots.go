@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/record"
 	"therapeon/core/cleaning"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -21,22 +22,22 @@ type Service struct{ *record.Keeper }
 
 // Reading is a reading of a plant's roots with all that follows from it.
 type Reading struct {
-	ID       int64         `json:"id" required:"true"`
-	PlantID  int64         `json:"plant_id" required:"true"`
-	Version  int64         `json:"version" required:"true" description:"give it back when you save"`
-	ReadOn   string        `json:"read_on" required:"true"`
-	Reading  roots.Reading `json:"reading" required:"true"`
-	Verdict  roots.Verdict `json:"verdict" required:"true"`
-	CutList  cleaning.List `json:"cut_list" required:"true"`
-	Checks   roots.Checks  `json:"checks" required:"true"`
-	Previous *Previous     `json:"previous,omitempty" description:"the reading before this one"`
-	Left     *Left         `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
+	ID       int64             `json:"id" required:"true"`
+	PlantID  int64             `json:"plant_id" required:"true"`
+	Version  int64             `json:"version" required:"true" description:"give it back when you save"`
+	ReadOn   string            `json:"read_on" required:"true"`
+	Reading  roots.Reading     `json:"reading" required:"true"`
+	Verdict  judgement.Rooted  `json:"verdict" required:"true"`
+	CutList  judgement.CutList `json:"cut_list" required:"true"`
+	Checks   roots.Checks      `json:"checks" required:"true"`
+	Previous *Previous         `json:"previous,omitempty" description:"the reading before this one"`
+	Left     *Left             `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
 }
 
 // Left is a root system as cuts left it.
 type Left struct {
-	Reading roots.Reading `json:"reading" required:"true"`
-	Verdict roots.Verdict `json:"verdict" required:"true"`
+	Reading roots.Reading    `json:"reading" required:"true"`
+	Verdict judgement.Rooted `json:"verdict" required:"true"`
 }
 
 // Previous is the reading before, and what changed since.
@@ -65,16 +66,16 @@ func (c *Service) Compute(
 	ctx context.Context,
 	in patient.Intake,
 	r roots.Reading,
-) (roots.Verdict, cleaning.List, error) {
+) (judgement.Rooted, judgement.CutList, error) {
 	p, err := intake.Given(ctx, c.Keeper, in)
 	if err != nil {
-		return roots.Verdict{}, cleaning.List{}, err
+		return judgement.Rooted{}, judgement.CutList{}, err
 	}
 	if err := check.Input(r); err != nil {
-		return roots.Verdict{}, cleaning.List{}, record.Under("reading", err)
+		return judgement.Rooted{}, judgement.CutList{}, record.Under("reading", err)
 	}
 	p.Reading = &patient.Reading{On: c.Today(), Roots: r}
-	return p.Roots().Verdict, cleaning.Cuts(p), nil
+	return judgement.OfRoots(p.Roots().Verdict), judgement.OfCuts(cleaning.Cuts(p)), nil
 }
 
 // StartReading begins a reading. An empty one that was begun before is taken
@@ -293,10 +294,10 @@ func beside(ctx context.Context, r *record.Record, d ledger.Doc[roots.Reading], 
 	read, list := p.Roots(), cleaning.Cuts(p)
 	loaded := Reading{
 		ID: d.ID, PlantID: d.PlantID, Version: d.Version, ReadOn: d.Day,
-		Reading: read.Reading, Verdict: read.Verdict, CutList: list, Checks: read.Checks,
+		Reading: read.Reading, Verdict: judgement.OfRoots(read.Verdict), CutList: judgement.OfCuts(list), Checks: read.Checks,
 	}
 	if list.CutsDone > 0 {
-		loaded.Left = &Left{read.Left(), read.After()}
+		loaded.Left = &Left{read.Left(), judgement.OfRoots(read.After())}
 	}
 	if err := r.WithBefore(ctx, p); err != nil {
 		return loaded, err

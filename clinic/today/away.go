@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
+	"therapeon/core/judgement"
 	"therapeon/core/patient"
 	"therapeon/core/today"
 	"therapeon/ledger"
@@ -22,10 +23,10 @@ type AwayAsk struct {
 
 // Absence is what an absence comes to for all plants in care, the clean ones first.
 type Absence struct {
-	From   string   `json:"from" required:"true"`
-	Until  string   `json:"until" required:"true"`
-	Plants []Absent `json:"plants" required:"true"`
-	Never  []Text   `json:"never" required:"true" description:"what someone who waters meanwhile must not do"`
+	From   string                  `json:"from" required:"true"`
+	Until  string                  `json:"until" required:"true"`
+	Plants []Absent                `json:"plants" required:"true"`
+	Never  []judgement.Instruction `json:"never" required:"true" description:"what someone who waters meanwhile must not do"`
 }
 
 // Absent is what an absence comes to for one plant.
@@ -34,7 +35,7 @@ type Absent struct {
 	Tag     string `json:"tag" required:"true"`
 	Place   string `json:"place,omitempty"`
 	Turn    string `json:"turn" required:"true" enum:"clean,suspect,apart"`
-	aftercare.Gone
+	judgement.Gone
 }
 
 // Away says what an absence comes to.
@@ -46,7 +47,7 @@ func (c *Service) Away(ctx context.Context, in AwayAsk) (Absence, error) {
 		return Absence{}, record.OneFault(field, words, limit, nil)
 	}
 	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (Absence, error) {
-		all := Absence{From: in.From, Until: in.Until, Plants: []Absent{}, Never: aftercare.Table().Away.Never}
+		all := Absence{From: in.From, Until: in.Until, Plants: []Absent{}, Never: judgement.Never()}
 		places, err := placeNames(ctx, tx)
 		if err != nil {
 			return all, err
@@ -64,7 +65,7 @@ func (c *Service) Away(ctx context.Context, in AwayAsk) (Absence, error) {
 				return all, err
 			}
 			all.Plants = append(all.Plants, Absent{
-				row.ID, row.Tag, places[row.PlaceID], today.TurnNames[v.Turn()], k.Away(care, in.From, in.Until),
+				row.ID, row.Tag, places[row.PlaceID], today.TurnNames[v.Turn()], judgement.OfAbsence(k.Away(care, in.From, in.Until)),
 			})
 		}
 		slices.SortStableFunc(all.Plants, func(a, b Absent) int {

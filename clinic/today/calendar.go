@@ -14,6 +14,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
+	"therapeon/core/judgement"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/formats"
@@ -173,8 +174,7 @@ func (p *planned) told(by string) formats.Entry {
 	jobs := message.Several("jobs", parts)
 	switch {
 	case by == "plant":
-		job, _ := aftercare.Table().Job(p.jobs[0])
-		e.Title = message.Of("clinic.today.do-of", message.Told("do", job.Do), message.Name("plant", p.tags[p.jobs[0]][0]))
+		e.Title = message.Of("clinic.today.do-of", message.Told("do", judgement.JobOf(p.jobs[0]).Words()), message.Name("plant", p.tags[p.jobs[0]][0]))
 	case p.place != "":
 		e.Title = message.Of("clinic.today.at-place", message.Name("place", p.place), jobs)
 	default:

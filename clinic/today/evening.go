@@ -22,9 +22,9 @@ type Evening struct {
 
 // Ready is something to be made ready, and for whom.
 type Ready struct {
-	Do   knowledge.Sentence `json:"do" required:"true"`
-	How  []knowledge.Text   `json:"how" required:"true"`
-	Tags []string           `json:"tags" required:"true"`
+	Do   judgement.Saying `json:"do" required:"true"`
+	How  []knowledge.Text `json:"how" required:"true"`
+	Tags []string         `json:"tags" required:"true"`
 }
 
 // Evening puts those plants in order that want something at the bench, by what each loses by waiting
@@ -74,7 +74,7 @@ func (c *Service) Evening(ctx context.Context, minutes float64) (Evening, error)
 func readyFor(crates []today.Crate, visits map[int64]*record.Visit) []Ready {
 	list := []Ready{}
 	for _, crate := range crates {
-		for _, j := range rehome.Table().Ahead(visits[crate.PlantID].Patient) {
+		for _, j := range judgement.Ahead(visits[crate.PlantID].Patient) {
 			i := slices.IndexFunc(list, func(r Ready) bool { return r.Do.Equal(j.Do) })
 			if i < 0 {
 				list = append(list, Ready{Do: j.Do, How: j.How, Tags: []string{}})

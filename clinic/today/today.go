@@ -49,9 +49,9 @@ type Errand struct {
 
 // Alarm is an alarm of a plant, with what to do.
 type Alarm struct {
-	PlantID int64              `json:"plant_id" required:"true"`
-	Tag     string             `json:"tag" required:"true"`
-	Then    knowledge.Sentence `json:"then" required:"true"`
+	PlantID int64            `json:"plant_id" required:"true"`
+	Tag     string           `json:"tag" required:"true"`
+	Then    judgement.Saying `json:"then" required:"true"`
 }
 
 // Coming is a job that will be due on a day.
@@ -64,10 +64,10 @@ type Coming struct {
 
 // Dropped is a job that dropped out, with the reason.
 type Dropped struct {
-	PlantID int64              `json:"plant_id" required:"true"`
-	Tag     string             `json:"tag" required:"true"`
-	Do      knowledge.Sentence `json:"do" required:"true"`
-	Why     Text               `json:"why" required:"true"`
+	PlantID int64            `json:"plant_id" required:"true"`
+	Tag     string           `json:"tag" required:"true"`
+	Do      judgement.Saying `json:"do" required:"true"`
+	Why     Text             `json:"why" required:"true"`
 }
 
 // Text is a statement of the craft with its mark.
@@ -222,12 +222,11 @@ func (r *rounding) add(row ledger.Plant) {
 		}
 	}
 	for _, a := range care.Alarms {
-		r.Alarms = append(r.Alarms, Alarm{row.ID, row.Tag, aftercare.Table().AlarmSaid(a.Protocol, a.Code)})
+		r.Alarms = append(r.Alarms, Alarm{row.ID, row.Tag, judgement.AlarmOf(a.Protocol, a.Code)})
 	}
 	if care.Day == r.Day {
 		for _, d := range care.Dropped {
-			job, _ := aftercare.Table().Job(d.Job)
-			r.Dropped = append(r.Dropped, Dropped{row.ID, row.Tag, knowledge.Say(job.Do), why(d)})
+			r.Dropped = append(r.Dropped, Dropped{row.ID, row.Tag, judgement.JobOf(d.Job), why(d)})
 		}
 	}
 	if back := care.Back; back.On != "" && back.On <= r.Day {
@@ -235,7 +234,7 @@ func (r *rounding) add(row ledger.Plant) {
 		r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], today.TurnNames[row.Turn],
 			bench.Advised{
 				Code:     "look-back",
-				Headline: knowledge.Say(message.All(message.Of("clinic.today.look-back"), words)),
+				Headline: judgement.LookBack(words),
 				UntilOn:  back.On,
 				Page:     "progress",
 			}})

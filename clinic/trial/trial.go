@@ -105,7 +105,7 @@ func MustPlan(t *testing.T, c *clinic.Clinic, plant int64) cleaning.Plan {
 	t.Helper()
 	all, err := c.Cleaning.Cleaning(t.Context(), plant, "")
 	require.NoError(t, err)
-	return all.Plan
+	return all.Plan.Plan
 }
 
 // Day is the day on which the tests begin, at ten in the morning.

@@ -17,15 +17,15 @@ import (
 type Gone struct {
 	LastsTo string   `json:"lasts_to,omitempty" description:"the day that it lasts to without water; left out: it has no water of its own to last by"`
 	Lasts   bool     `json:"lasts" required:"true" description:"it lasts the whole time"`
-	Makes   []Makes  `json:"makes" required:"true" description:"what would make it last, the gentlest first"`
-	Before  []Text   `json:"before" required:"true" description:"what to do before leaving"`
-	Sits    []Sitter `json:"sits" required:"true" description:"what someone who waters meanwhile does, day by day"`
+	Makes   []Makes  `json:"-"` // what would make it last, the gentlest first
+	Before  []Text   `json:"-"` // what to do before leaving
+	Sits    []Sitter `json:"-"` // what someone who waters meanwhile does, day by day
 	Heavy   bool     `json:"heavy,omitempty" description:"its pot is too heavy to be lifted by someone else"`
 }
 
 // Makes is something that makes a plant last longer.
 type Makes struct {
-	Do    Text   `json:"do" required:"true"`
+	Do    Text   `json:"-"`
 	To    string `json:"to,omitempty" description:"the day that it lasts to so"`
 	Lasts bool   `json:"lasts" required:"true"`
 }
@@ -34,7 +34,7 @@ type Makes struct {
 type Sitter struct {
 	On  string `json:"on" required:"true"`
 	Job string `json:"job" required:"true"`
-	Do  Text   `json:"do" required:"true"`
+	Do  Text   `json:"-"`
 }
 
 // Away says what becomes of a plant that nobody who knows it sees from one day to another: whether it

@@ -6,7 +6,6 @@ import (
 
 	"therapeon/core/acts"
 	"therapeon/core/dates"
-	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 )
@@ -14,18 +13,16 @@ import (
 // Care is what a plant wants of its keeper on a day, and what it waits for.
 type Care struct {
 	Day      string     `json:"day" required:"true"`
-	Runs     []Running  `json:"runs" required:"true" description:"the protocols that run, that of its home first"`
-	Due      []Due      `json:"due" required:"true" description:"the next turn of each job, the first due first"`
-	Alarms   []Sounding `json:"alarms" required:"true"`
-	Snoozed  []Sounding `json:"snoozed" required:"true" description:"alarms that sound, and were put off with a reason"`
-	Deferred []Sounding `json:"deferred" required:"true" description:"alarms of which its look, which has heard them, says otherwise"`
+	Runs     []Running  `json:"-"` // the protocols that run, that of its home first
+	Due      []Due      `json:"-"` // the next turn of each job, the first due first
+	Alarms   []Sounding `json:"-"`
+	Snoozed  []Sounding `json:"-"` // alarms that sound, and were put off with a reason
+	Deferred []Sounding `json:"-"` // alarms of which its look, which has heard them, says otherwise
 	Water    *Watering  `json:"water,omitempty" description:"when its pot is due, and what that rests on"`
 	Feed     Feeding    `json:"feed" required:"true"`
 	Last     Last       `json:"last" required:"true"`
 	Checks   []string   `json:"checks" required:"true" description:"fields of the check-in that its protocols ask for"`
 	HeldBack string     `json:"held_back,omitempty" enum:",look,alarm" description:"its look, or an alarm, says no water"`
-
-	HeldBackWords knowledge.Sentence `json:"held_back_words,omitzero"`
 }
 
 // Last are the days on which it last had what.
@@ -45,7 +42,7 @@ type Running struct {
 	Since  string          `json:"since" required:"true"`
 	DayN   int             `json:"day_n" required:"true" description:"days since it began"`
 	Before []Passed        `json:"before" required:"true" description:"protocols that went before in this home, the oldest first"`
-	Gates  []Standing      `json:"gates" required:"true"`
+	Gates  []Standing      `json:"-"`
 	Home   bool            `json:"home,omitempty" description:"it is that of its home"`
 	Ended  bool            `json:"ended,omitempty" description:"a gate ended it: the next home is due"`
 
@@ -68,13 +65,13 @@ type Passed struct {
 type Standing struct {
 	Code       string `json:"code" required:"true"`
 	Name       Text   `json:"name" required:"true"`
-	Opens      Text   `json:"opens" required:"true"`
+	Opens      Text   `json:"-"`
 	OpenOn     string `json:"open_on,omitempty" description:"left out: it is shut"`
 	ByHand     bool   `json:"by_hand,omitempty" description:"said, not seen"`
 	NotBefore  string `json:"not_before,omitempty" description:"not expected before this day"`
 	AlarmOn    string `json:"alarm_on,omitempty" description:"from this day its lack is an alarm"`
 	Overdue    bool   `json:"overdue,omitempty"`
-	Alarm      *Text  `json:"alarm,omitempty"`
+	Alarm      *Text  `json:"-"`
 	WaitsSince string `json:"waits_since,omitempty"`
 	State      bool   `json:"state,omitempty"`
 	Ends       bool   `json:"ends,omitempty"`
@@ -85,7 +82,7 @@ type Sounding struct {
 	Protocol string `json:"protocol" required:"true"`
 	Code     string `json:"code" required:"true"`
 	Words    Text   `json:"words" required:"true"`
-	Then     Text   `json:"then" required:"true"`
+	Then     Text   `json:"-"`
 	Until    string `json:"until,omitempty" description:"of one that was put off: it sounds again on this day"`
 	Reason   string `json:"reason,omitempty" description:"of one that was put off"`
 

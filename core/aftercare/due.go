@@ -28,7 +28,7 @@ type Due struct {
 	On       string             `json:"on" required:"true" description:"the day it is due"`
 	From     string             `json:"from" required:"true" description:"it may be done from this day"`
 	By       string             `json:"by" required:"true" description:"and is meant to be by this one"`
-	Do       knowledge.Sentence `json:"do" required:"true"`
+	Do       knowledge.Sentence `json:"-"`
 	How      Text               `json:"how" required:"true"`
 	Late     Text               `json:"late" required:"true" description:"whether lateness matters"`
 	LateDays int                `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
@@ -99,7 +99,7 @@ func (c *InCare) schedule(care *Care, today string) {
 			d := c.turn(care, r, j, slow, today)
 			if job.Waters {
 				if says == acts.NoWater {
-					care.HeldBack, care.HeldBackWords = from, knowledge.Say(message.Of("aftercare.held_back."+from))
+					care.HeldBack = from
 					continue
 				}
 				gives := says == acts.Water || says == acts.WaterLittle

@@ -135,7 +135,6 @@ func TestWhatCannotBeChosen(t *testing.T) {
 	assert.Equal(t, "protocol", field(Chosen{Protocol: "rest"}), "that runs beside, and is no home's")
 	assert.NotEmpty(t, k.AlarmWords("mount", "grips"), "of a gate that does not come")
 	assert.NotEmpty(t, k.AlarmWords("rest", "not-plumper"))
-	assert.Equal(t, []string{"not-plumper"}, k.AlarmSaid("rest", "not-plumper").Sense.Premises)
 	assert.Empty(t, k.AlarmWords("mount", "life"))
 	assert.Equal(t, "New roots grip", english.Say(k.GateName("mount", "grips")))
 	assert.Negative(t, k.InRound("flush", "repot"))

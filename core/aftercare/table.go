@@ -271,11 +271,6 @@ func (k *Knowledge) Protocol(code string) (Protocol, bool) {
 	return Protocol{}, false
 }
 
-// AlarmSaid is what to do on an alarm, as an instruction that rests on it.
-func (k *Knowledge) AlarmSaid(protocol, code string) knowledge.Sentence {
-	return knowledge.Say(k.AlarmWords(protocol, code)).Rests(code)
-}
-
 // AlarmWords are what to do on an alarm of a protocol, or when a gate of it does not come.
 func (k *Knowledge) AlarmWords(protocol, code string) message.Message {
 	p, ok := k.Protocol(protocol)

@@ -11,7 +11,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
-	"therapeon/language/english"
 )
 
 // chooses is what its keeper chose for it.
@@ -290,13 +289,11 @@ func TestWaterByTheLookAndByAlarms(t *testing.T) {
 	c := wet(bark(t)).on(8)
 	assert.Nil(t, due(c, "little"))
 	assert.Equal(t, "alarm", c.HeldBack)
-	assert.Equal(t, "An alarm says no water, so none is asked for here.", english.Say(c.HeldBackWords))
 	later := map[string]aftercare.Snooze{"organic-bare/limp-wet": {Until: day(20), Reason: "x"}}
 	off := wet(bark(t)).chooses(aftercare.Chosen{Snoozed: later})
 	assert.Nil(t, due(off.on(8), "little"), "put off, it holds the water back all the same")
 	drowned := longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{"sour-smell": patient.Present}})
 	c = drowned.on(1)
 	assert.Equal(t, "look", c.HeldBack)
-	assert.Equal(t, "Its look says no water, so none is asked for here.", english.Say(c.HeldBackWords))
 	assert.Nil(t, due(c, "little"))
 }

@@ -191,7 +191,7 @@ func (x *creature) laws(n int, care aftercare.Care) {
 // the headline says.
 func (x *creature) oneDegree(care aftercare.Care, name string) {
 	j := judgement.Of(x.Patient, judgement.Known{Care: &care})
-	asks := []message.Sense{j.Advice.Headline.Sense}
+	asks := []message.Sense{j.Advice.Headline.Sense()}
 	for _, i := range slices.Concat(j.Advice.Also, j.Advice.Meanwhile) {
 		asks = append(asks, i.Sense())
 	}

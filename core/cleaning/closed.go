@@ -16,7 +16,7 @@ import (
 // whatever rules change later, and its words are made when it is read.
 type Closed struct {
 	Jobs []ClosedJob `json:"jobs,omitempty"`
-	Told *Plan       `json:"told,omitempty"` // of a file that held its words: they stay as they were written
+	Told *Told       `json:"told,omitempty"` // of a file that held its words: they stay as they were written
 }
 
 // ClosedJob is a job of a closed plan.
@@ -127,7 +127,7 @@ func (j Job) close() ClosedJob {
 // Plan is a closed plan in words, with its jobs as they were marked.
 func (c Closed) Plan() Plan {
 	if c.Told != nil {
-		return *c.Told
+		return c.Told.plan()
 	}
 	plan := Plan{Stages: Stages(), Jobs: []Job{}, Notes: []knowledge.Text{}}
 	for _, j := range c.Jobs {

@@ -11,8 +11,8 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
-	"therapeon/core/message"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/work"
@@ -77,7 +77,7 @@ func TestAClosedPlanIsKeptInCodesAndFigures(t *testing.T) {
 		}
 		var read cleaning.Closed
 		require.NoError(t, json.Unmarshal(doc, &read))
-		assert.Equal(t, shown(t, plan), shown(t, read.Plan()))
+		assert.Equal(t, shown(t, judgement.OfPlan(plan)), shown(t, judgement.OfPlan(read.Plan())))
 	})
 }
 
@@ -89,11 +89,11 @@ func shown(t assert.TestingT, v any) string {
 
 // A plan that an older program kept in words keeps them.
 func TestAPlanKeptInWordsKeepsThem(t *testing.T) {
-	told := cleaning.Plan{Jobs: []cleaning.Job{{Code: "hands", Stage: "bench"}}}
-	told.Jobs[0].Do.Value = message.Plain("As it was said once.")
-	doc, err := json.Marshal(cleaning.Closed{Told: &told})
+	was := `{"told": {"jobs": [{"code": "hands", "stage": "bench", "do": {"value": "As it was said once."}}]}}`
+	var kept, read cleaning.Closed
+	require.NoError(t, json.Unmarshal([]byte(was), &kept))
+	doc, err := json.Marshal(kept)
 	require.NoError(t, err)
-	var read cleaning.Closed
 	require.NoError(t, json.Unmarshal(doc, &read))
 	assert.Equal(t, "As it was said once.", english.Say(read.Plan().Jobs[0].Do))
 }

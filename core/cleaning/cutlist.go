@@ -33,7 +33,7 @@ type Item struct {
 	Kind     string             `json:"kind" required:"true" enum:"medium,dry-whole,dry-end,rot-whole,rot-end,spreading"`
 	Label    string             `json:"label" required:"true" description:"the root's number on the plant"`
 	Place    message.Message    `json:"place" required:"true"`
-	Do       knowledge.Sentence `json:"do,omitzero" required:"true"`
+	Do       knowledge.Sentence `json:"-"`
 	Count    int                `json:"count" required:"true"`
 	CutAtMM  *float64           `json:"cut_at_mm,omitempty"`
 	RemoveMM float64            `json:"remove_mm,omitempty"`
@@ -49,7 +49,7 @@ type Item struct {
 
 // List is the cut list of one plant.
 type List struct {
-	Headline knowledge.Sentence  `json:"headline" required:"true"`
+	Headline knowledge.Sentence  `json:"-"`
 	Before   []knowledge.Text    `json:"before" required:"true"`
 	Items    []Item              `json:"items" required:"true"`
 	After    []knowledge.Text    `json:"after" required:"true"`

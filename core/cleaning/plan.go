@@ -65,8 +65,8 @@ func TimerOf(code string) message.Message {
 type Job struct {
 	Code     string              `json:"code" required:"true"`
 	Stage    string              `json:"stage" required:"true" enum:"bench,bulk,cuts,spikes,dividing,treatment,rinse,dry,after"`
-	Do       knowledge.Text      `json:"do" required:"true"`
-	Why      []knowledge.Text    `json:"why" required:"true"`
+	Do       knowledge.Text      `json:"-"`
+	Why      []knowledge.Text    `json:"-"`
 	Because  []message.Message   `json:"because" required:"true" description:"the causes that ask for it, by name"`
 	Side     *disputes.Side      `json:"side,omitempty" description:"where growers differ: the side it follows"`
 	Product  string              `json:"product,omitempty" description:"what is mixed for it, see /api/v1/knowledge/solutions"`
@@ -106,7 +106,7 @@ type Plan struct {
 	Jobs     []Job              `json:"jobs" required:"true"`
 	Open     int                `json:"open" required:"true"`
 	Finished int                `json:"finished" required:"true" description:"done or skipped"`
-	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Headline knowledge.Sentence `json:"-"`
 	Notes    []knowledge.Text   `json:"notes" required:"true"`
 }
 

@@ -11,17 +11,51 @@ import (
 	"therapeon/core/roots"
 )
 
-// CloseTold puts a plan that a file of the time before codes holds in words in codes and figures. One whose
-// words were in no table keeps them.
-func (p Plan) CloseTold() Closed {
-	r := rereading{}
+// Told is a plan as a file of the time before codes holds it: with its words.
+type Told struct {
+	Plan
+	Headline knowledge.Sentence `json:"headline"`
+	Jobs     []toldJob          `json:"jobs"`
+}
+
+type toldJob struct {
+	Job
+	Do    knowledge.Text   `json:"do"`
+	Why   []knowledge.Text `json:"why"`
+	Items []toldItem       `json:"items"`
+}
+
+type toldItem struct {
+	Item
+	Do knowledge.Sentence `json:"do,omitzero"`
+}
+
+// plan is a plan that was told, as a plan.
+func (t Told) plan() Plan {
+	p := t.Plan
+	p.Headline, p.Jobs = t.Headline, make([]Job, len(t.Jobs))
+	for i, told := range t.Jobs {
+		j := told.Job
+		j.Do, j.Why, j.Items = told.Do, told.Why, make([]Item, len(told.Items))
+		for n, it := range told.Items {
+			j.Items[n] = it.Item
+			j.Items[n].Do = it.Do
+		}
+		p.Jobs[i] = j
+	}
+	return p
+}
+
+// Close puts it in codes and figures. One whose words were in no table keeps them.
+func (t Told) Close() Closed {
+	p, r := t.plan(), rereading{}
 	coded := p
 	coded.Jobs = slices.Clone(p.Jobs)
 	for i := range coded.Jobs {
 		r.job(&coded.Jobs[i])
 	}
 	if r.lost {
-		return Closed{Told: &p}
+		return Closed{Told: &t}
 	}
 	return coded.Close()
 }

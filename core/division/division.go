@@ -97,7 +97,7 @@ type Joint struct {
 // Advice is what the advisor comes to.
 type Advice struct {
 	Decision string             `json:"decision" required:"true" enum:"no,not-today,can" description:"whether it should be divided at all"`
-	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Headline knowledge.Sentence `json:"-"`
 	Reasons  []knowledge.Text   `json:"reasons" required:"true"`
 	Places   []Joint            `json:"places" required:"true"`
 	Cuts     []int              `json:"cuts" required:"true" description:"the cuts that give the most pieces that fit, each by the bulb on its younger side"`

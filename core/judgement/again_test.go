@@ -6,7 +6,6 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"therapeon/core/judgement"
-	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/language/english"
@@ -14,7 +13,7 @@ import (
 
 // Beside a headline stands its moment, with the act of the headline, or when to look again.
 func TestAgain(t *testing.T) {
-	unpot := knowledge.Say(message.Of("look.lines.soon"))
+	unpot := judgement.LineOf(look.Line{Say: look.Soon})
 	for decision, x := range map[string]struct {
 		words, act string
 		when       message.When
@@ -26,15 +25,15 @@ func TestAgain(t *testing.T) {
 	} {
 		s := judgement.Again(decision, unpot, "2029-05-03", "2029-05-03")
 		assert.Equal(t, x.words, english.Say(s))
-		assert.Equal(t, x.act, s.Sense.Act, decision)
-		assert.Equal(t, x.when, s.Sense.When, decision)
+		assert.Equal(t, x.act, s.Sense().Act, decision)
+		assert.Equal(t, x.when, s.Sense().When, decision)
 	}
 	late := judgement.Again(look.Leave, unpot, "2029-05-03", "2029-05-04")
 	assert.Equal(t, "Look again today. That is overdue since 3 May 2029.", english.Say(late))
-	assert.Equal(t, message.When{Is: message.AtOnce}, late.Sense.When)
+	assert.Equal(t, message.When{Is: message.AtOnce}, late.Sense().When)
 	soon := judgement.Again(look.Soon, unpot, "2029-05-03", "2029-05-04")
 	assert.Equal(t, "That is overdue since 3 May 2029.", english.Say(soon))
-	assert.Equal(t, "unpot", soon.Sense.Act)
+	assert.Equal(t, "unpot", soon.Sense().Act)
 	assert.True(t, judgement.Again(look.Leave, unpot, "", "2029-05-03").IsZero(), "without a day nothing is said")
 	assert.True(t, judgement.Again("", unpot, "2029-05-03", "2029-05-03").IsZero(), "nor before anything was looked at")
 }

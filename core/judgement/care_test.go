@@ -40,7 +40,7 @@ func TestTheAftercareSpeaksOnceItIsHoused(t *testing.T) {
 	assert.Equal(t, Stay, a.Code)
 	assert.Equal(t, "aftercare", a.Page)
 	assert.Contains(t, english.Say(a.Headline), "Leave it. Next, on ")
-	assert.Equal(t, a.Headline.Value, Table().Words(a.Line), "its words are made from its codes")
+	assert.Equal(t, a.Headline.Words(), Table().Words(a.Line), "its words are made from its codes")
 	due := caredFor(housed(func(p *patient.Patient) { p.Homes[0].From = "2030-05-01" }))
 	assert.Equal(t, Tend, due.Code)
 	assert.Equal(t, "Water it a little.", english.Say(due.Headline))

@@ -120,7 +120,7 @@ func TestWhenATipIsLate(t *testing.T) {
 	}
 	said := func(list []Flip) (words string) {
 		for _, f := range list {
-			if f.Then.Equal(knowledge.Say(Table().NoTipThen.Value)) {
+			if f.Then.Equal(say(Table().NoTipThen.Value)) {
 				words = english.Say(f.If)
 			}
 		}
@@ -222,7 +222,7 @@ func TestFactsThatChangeTheAdvice(t *testing.T) {
 	other := plant(t, "phalaenopsis", func(p *patient.Patient) { p.Looks = looked(day, patient.Growing, "crumbles") })
 	k := *Table()
 	k.Most.Value = 2
-	f := flipping{Knowledge: &k, p: other, now: Advice{Headline: knowledge.Say(message.Plain("Leave it."))}}
+	f := flipping{Knowledge: &k, p: other, now: Advice{Headline: say(message.Plain("Leave it."))}}
 	for range 3 {
 		f.try(knowledge.Text{Value: message.Plain("If")}, other)
 	}

@@ -14,9 +14,9 @@ import (
 
 // Flip is a single fact that would change the advice.
 type Flip struct {
-	If   knowledge.Text     `json:"if" required:"true" description:"the fact, and by how much"`
-	Then knowledge.Sentence `json:"then" required:"true" description:"the advice it would be"`
-	Code string             `json:"code,omitempty" description:"of that advice; left out where it is to be decided anew"`
+	If   knowledge.Text `json:"if" required:"true" description:"the fact, and by how much"`
+	Then Saying         `json:"then" required:"true" description:"the advice it would be"`
+	Code string         `json:"code,omitempty" description:"of that advice; left out where it is to be decided anew"`
 }
 
 // flips are the single facts that would change an advice. Each is tried by itself.
@@ -136,5 +136,5 @@ func (f *flipping) late() {
 	words := f.NoTip
 	words.Value = words.Value.With("day", message.Day(dates.After(f.p.Today(), left))).
 		With("week", message.Number(week))
-	f.list = append(f.list, Flip{If: words, Then: knowledge.Say(f.NoTipThen.Value)})
+	f.list = append(f.list, Flip{If: words, Then: say(f.NoTipThen.Value)})
 }

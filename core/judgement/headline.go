@@ -72,28 +72,30 @@ type Line struct {
 
 // Advice is what is advised today.
 type Advice struct {
-	Code      string             `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay,tend,mend"`
-	Kind      string             `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
-	Headline  knowledge.Sentence `json:"headline" required:"true"`
-	UntilOn   string             `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Until     knowledge.Sentence `json:"until,omitzero" description:"that in words"`
-	Page      string             `json:"page" required:"true" enum:"look,unpot,roots,causes,cleaning,rehome,places,aftercare" description:"the step where it is done"`
-	Because   []knowledge.Text   `json:"because" required:"true"`
-	Also      []Instruction      `json:"also" required:"true" description:"what else is to be done, beside the headline"`
-	Meanwhile []Instruction      `json:"meanwhile" required:"true" description:"what to do until then"`
-	Flips     []Flip             `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
-	Ready     []Ready            `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
-	Rests     []Premise          `json:"rests" required:"true" description:"what it rests on, each with its day where that is known"`
-	Says      []acts.Act         `json:"says" required:"true" description:"the acts it asks for, see /api/v1/knowledge/acts"`
-	Line      Line               `json:"-"`
+	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay,tend,mend"`
+	Kind      string           `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
+	Headline  Saying           `json:"headline" required:"true"`
+	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
+	Until     Saying           `json:"until,omitzero" description:"that in words"`
+	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,causes,cleaning,rehome,places,aftercare" description:"the step where it is done"`
+	Because   []knowledge.Text `json:"because" required:"true"`
+	Also      []Instruction    `json:"also" required:"true" description:"what else is to be done, beside the headline"`
+	Meanwhile []Instruction    `json:"meanwhile" required:"true" description:"what to do until then"`
+	Flips     []Flip           `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
+	Ready     []Ready          `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
+	Rests     []Premise        `json:"rests" required:"true" description:"what it rests on, each with its day where that is known"`
+	Says      []acts.Act       `json:"says" required:"true" description:"the acts it asks for, see /api/v1/knowledge/acts"`
+	Line      Line             `json:"-"`
 }
 
 // Ready is something to be made ready beforehand.
 type Ready struct {
 	On       string              `json:"on,omitempty"`
-	Do       knowledge.Sentence  `json:"do" required:"true"`
+	Do       Saying              `json:"do" required:"true"`
 	How      []knowledge.Text    `json:"how" required:"true"`
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
+
+	days int // before it is used
 }
 
 // Knowledge is the table of advice.
@@ -182,8 +184,8 @@ func (a Advice) with(p *patient.Patient, care *aftercare.Care) Advice {
 }
 
 // Said is an advice as sentences: what to do, and when that is to be done or looked at again.
-func (l Line) Said(untilOn, today string) (headline, until knowledge.Sentence) {
-	headline = knowledge.Say(Table().Words(l)).At(l.when(untilOn)).Rests(l.Facts...)
+func (l Line) Said(untilOn, today string) (headline, until Saying) {
+	headline = say(Table().Words(l)).at(l.when(untilOn)).rests(l.Facts...)
 	return headline, l.until(headline, untilOn, today)
 }
 
@@ -200,10 +202,10 @@ func (l Line) when(untilOn string) message.When {
 
 // until says beside a headline when it is to be done, or when to look again. What aftercare asks for says
 // its own day.
-func (l Line) until(headline knowledge.Sentence, on, today string) knowledge.Sentence {
+func (l Line) until(headline Saying, on, today string) Saying {
 	switch {
 	case l.Page() == "aftercare":
-		return knowledge.Sentence{}
+		return Saying{}
 	case l.Code == Now:
 		return Again(look.Now, headline, cmp.Or(on, "today"), today)
 	case slices.Contains([]string{Soon, Check, Feel}, l.Code):
@@ -353,16 +355,25 @@ func until(p *patient.Patient, code string) string {
 	return dates.After(p.Today(), int(tub.LookDays.Value)) // in whichever way it is then held
 }
 
+// Ahead is what is made ready for the next home of a plant, as far as that is known while it stands in its pot.
+func Ahead(p *patient.Patient) []Ready {
+	var list []Ready
+	for _, j := range rehome.Table().Ahead(p) {
+		list = append(list, Ready{Do: Saying{j.Do}, How: j.How, Cautions: j.Cautions, days: j.AheadDays})
+	}
+	return list
+}
+
 // ready is what must be ready beforehand, with its day.
 func ready(p *patient.Patient, a Advice) []Ready {
 	list := []Ready{}
 	if a.Code != Soon && a.Code != Now {
 		return list
 	}
-	for _, j := range rehome.Table().Ahead(p) {
-		r := Ready{Do: j.Do, How: j.How, Cautions: j.Cautions, On: p.Today()}
+	for _, r := range Ahead(p) {
+		r.On = p.Today()
 		if a.UntilOn > r.On {
-			r.On = max(r.On, dates.After(a.UntilOn, -j.AheadDays))
+			r.On = max(r.On, dates.After(a.UntilOn, -r.days))
 		}
 		list = append(list, r)
 	}

@@ -83,7 +83,7 @@ func TestOneAdviceInEveryState(t *testing.T) {
 			a := For(plant(t, "phalaenopsis", x.change), Known{})
 			assert.Equal(t, x.code, a.Code, a.Headline)
 			assert.Equal(t, x.until, a.UntilOn)
-			assert.Equal(t, a.Headline.Value, Table().Words(a.Line), "its words are made from its codes")
+			assert.Equal(t, a.Headline.Words(), Table().Words(a.Line), "its words are made from its codes")
 			assert.NotEmpty(t, a.Because)
 		})
 	}
@@ -240,7 +240,7 @@ func TestOpenCutsGoBeforeTheNewHome(t *testing.T) {
 	assert.Equal(t, Pot, rot.Code)
 	assert.Equal(t, "cleaning", rot.Page)
 	assert.Contains(t, english.Say(rot.Headline), "Clean it first.")
-	assert.Equal(t, rot.Headline.Value, Table().Words(rot.Line), "lists say the same")
+	assert.Equal(t, rot.Headline.Words(), Table().Words(rot.Line), "lists say the same")
 	assert.Equal(t, "rehome", of(roots.Firm).Page)
 	assert.NotContains(t, english.Say(of(roots.Firm).Headline), "Clean")
 }

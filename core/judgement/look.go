@@ -19,14 +19,14 @@ import (
 // Looked is what a look comes to, with what it asks for as far as that was decided.
 type Looked struct {
 	look.Verdict
-	Headline   knowledge.Sentence `json:"headline" required:"true"`
-	Blocks     []Held             `json:"blocks" required:"true" description:"what holds it back"`
-	Overridden []Held             `json:"overridden" required:"true" description:"what would hold it back and does not"`
-	Also       []Instruction      `json:"also" required:"true" description:"what else is to be done, beside the headline"`
-	Meanwhile  []Instruction      `json:"meanwhile" required:"true" description:"what to do while waiting"`
-	InPlace    []Instruction      `json:"in_place" required:"true" description:"what is set right where it stands"`
-	Spike      *Call              `json:"spike,omitempty" description:"cut, keep or wait"`
-	RotPatch   *Call              `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
+	Headline   Saying        `json:"headline" required:"true"`
+	Blocks     []Held        `json:"blocks" required:"true" description:"what holds it back"`
+	Overridden []Held        `json:"overridden" required:"true" description:"what would hold it back and does not"`
+	Also       []Instruction `json:"also" required:"true" description:"what else is to be done, beside the headline"`
+	Meanwhile  []Instruction `json:"meanwhile" required:"true" description:"what to do while waiting"`
+	InPlace    []Instruction `json:"in_place" required:"true" description:"what is set right where it stands"`
+	Spike      *Call         `json:"spike,omitempty" description:"cut, keep or wait"`
+	RotPatch   *Call         `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
 }
 
 // Held is what holds a move back.
@@ -56,7 +56,7 @@ type Call struct {
 func OfLook(p *patient.Patient) Looked {
 	v := look.Table().Decide(p)
 	return Looked{
-		Verdict: v, Headline: LineOf(v.Line).Rests(v.Facts()...), Also: also(p, v), Meanwhile: instructs(v.Meanwhile),
+		Verdict: v, Headline: LineOf(v.Line).rests(v.Facts()...), Also: also(p, v), Meanwhile: instructs(v.Meanwhile),
 		InPlace: instructs(v.InPlace), Blocks: held(v.Blocks), Overridden: held(v.Overridden),
 		Spike: callOf(v.Spike), RotPatch: callOf(v.RotPatch),
 	}
@@ -76,7 +76,7 @@ func (c Caused) Past() Caused {
 }
 
 // LineOf is a look in a line.
-func LineOf(l look.Line) knowledge.Sentence { return knowledge.Say(look.Table().Words(l)) }
+func LineOf(l look.Line) Saying { return say(look.Table().Words(l)) }
 
 // also is what is to be done beside the line of a look, each with its moment: the move keeps its day.
 func also(p *patient.Patient, v look.Verdict) []Instruction {
@@ -90,7 +90,7 @@ func also(p *patient.Patient, v look.Verdict) []Instruction {
 			if l.Say == look.Soon {
 				decision, when.Is = look.Soon, message.ByDay
 			}
-			line.Value = message.All(line.Value, Again(decision, LineOf(l), on, p.Today()).Value)
+			line.Value = message.All(line.Value, Again(decision, LineOf(l), on, p.Today()).Words())
 		}
 		list = append(list, instruct(line).at(when))
 	}
@@ -163,7 +163,7 @@ func doings(p *patient.Patient, plan []string) []Doing {
 }
 
 // Handling is when it is handled among the others, by what it may carry; nothing for a clean plant.
-func Handling(t patient.Turn) knowledge.Sentence { return knowledge.Say(t.Words()) }
+func Handling(t patient.Turn) Saying { return say(t.Words()) }
 
 // OfUnpotting is how a patient comes out of its pot, by what its look asks for.
 func OfUnpotting(p *patient.Patient, looked look.Verdict) unpot.Advice {
@@ -172,21 +172,21 @@ func OfUnpotting(p *patient.Patient, looked look.Verdict) unpot.Advice {
 
 // Again says beside a headline when it is to be done, or when to look again; a day that has gone by is overdue.
 // Nothing without a day.
-func Again(decision string, headline knowledge.Sentence, on, today string) knowledge.Sentence {
+func Again(decision string, headline Saying, on, today string) Saying {
 	day, late := message.On("on", on), today != "" && on < today
 	switch {
 	case decision == "" || on == "":
-		return knowledge.Sentence{}
+		return Saying{}
 	case decision == look.Now:
-		return headline.Moment(message.Of("look.again.today"), message.When{Is: message.AtOnce})
+		return headline.moment(message.Of("look.again.today"), message.When{Is: message.AtOnce})
 	case decision == look.Soon && late:
-		return headline.Moment(message.Of("look.again.by-overdue", day), message.When{Is: message.AtOnce})
+		return headline.moment(message.Of("look.again.by-overdue", day), message.When{Is: message.AtOnce})
 	case decision == look.Soon:
-		return headline.Moment(message.Of("look.again.by", day), message.When{Is: message.ByDay, Day: on})
+		return headline.moment(message.Of("look.again.by", day), message.When{Is: message.ByDay, Day: on})
 	case late:
-		return knowledge.Say(message.Of("look.again.overdue", day)).At(message.When{Is: message.AtOnce})
+		return say(message.Of("look.again.overdue", day)).at(message.When{Is: message.AtOnce})
 	case decision == look.Out:
-		return knowledge.Say(message.Of("look.again.at", day))
+		return say(message.Of("look.again.at", day))
 	}
-	return knowledge.Say(message.Of("look.again.later", day))
+	return say(message.Of("look.again.later", day))
 }

@@ -149,9 +149,9 @@ type Schedule struct {
 	Rounds     []Treatment        `json:"rounds" required:"true"`
 	Next       *Treatment         `json:"next,omitempty" description:"the round that is due or comes next"`
 	LookOn     string             `json:"look_on,omitempty" description:"the day of the look that can give the all-clear"`
-	Look       knowledge.Sentence `json:"look,omitzero" description:"that look, until the all-clear was given"`
+	Look       knowledge.Sentence `json:"-"` // that look, until the all-clear was given
 	AllClear   string             `json:"all_clear,omitempty" description:"the day it was given"`
-	Headline   knowledge.Sentence `json:"headline" required:"true"`
+	Headline   knowledge.Sentence `json:"-"`
 	Line       []Day              `json:"line" required:"true"`
 	HatchedOn  string             `json:"hatched_on,omitempty" description:"the last of the eggs laid before the last round hatch"`
 	DegreeDays float64            `json:"degree_days_since" required:"true" description:"since the last round, until now"`

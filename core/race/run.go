@@ -84,7 +84,7 @@ type Race struct {
 	Best        string             `json:"best" required:"true" description:"code of the way of holding that is advised"`
 	Holding     string             `json:"holding,omitempty" description:"how it is held now"`
 	Outcomes    []Outcome          `json:"outcomes" required:"true" description:"the best first"`
-	Levers      []Lever            `json:"levers" required:"true" description:"for the way it is held, else the advised one; what helps most first"`
+	Levers      []Lever            `json:"-"` // for the way it is held, else the advised one; what helps most first
 	NoLever     knowledge.Sentence `json:"no_lever,omitzero" description:"where no lever helps"`
 	Assumptions []Assumption       `json:"assumptions" required:"true"`
 	Fit         *Fit               `json:"fit,omitempty"`

@@ -27,12 +27,12 @@ type deciding struct {
 type Verdict struct {
 	Code     string             `json:"code" required:"true" description:"row of the table that decided"`
 	Decision string             `json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
-	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Headline knowledge.Sentence `json:"-"`
 	Reasons  []knowledge.Text   `json:"reasons" required:"true"`
 	Side     *disputes.Side     `json:"side,omitempty" description:"the side taken, where growers differ on it"`
 	Others   []disputes.Side    `json:"others" required:"true" description:"the other sides, with their reasons"`
 	Until    []knowledge.Text   `json:"until" required:"true" description:"what has to be seen before this changes"`
-	Routes   []Choice           `json:"routes" required:"true" description:"the advised first"`
+	Routes   []Choice           `json:"-"` // the advised first
 	Says     []acts.Act         `json:"says" required:"true" description:"the acts it asks for"`
 
 	CleanFirst bool `json:"-"` // cuts of its list are still open
@@ -54,7 +54,7 @@ const (
 
 // Choice is a route that comes into question.
 type Choice struct {
-	Route   Route            `json:"route" required:"true"`
+	Route   Route            `json:"-"`
 	Advised bool             `json:"advised,omitempty"`
 	Suits   bool             `json:"suits" required:"true" description:"it is for plants of this kind"`
 	Reasons []knowledge.Text `json:"reasons" required:"true"`

@@ -25,7 +25,7 @@ type Done struct {
 	Care    []string          `json:"care,omitempty"` // of what was mixed
 	Mixed   []Mixing          `json:"mixed,omitempty"`
 	Jobs    []Finished        `json:"jobs,omitempty"`
-	Told    []Job             `json:"told,omitempty"` // of a file that held their words: they stay as they were written
+	Told    []ToldJob         `json:"told,omitempty"` // of a file that held their words: they stay as they were written
 }
 
 // Finished is a job and what became of it.
@@ -33,6 +33,22 @@ type Finished struct {
 	Code string `json:"code"`
 
 	work.Status
+}
+
+// ToldJob is a job as a file of the time before codes holds it: with its words.
+type ToldJob struct {
+	Job
+	Do  knowledge.Sentence `json:"do"`
+	How []knowledge.Text   `json:"how"`
+}
+
+func untold(all []ToldJob) []Job {
+	list := make([]Job, len(all))
+	for i, j := range all {
+		list[i] = j.Job
+		list[i].Do, list[i].How = j.Do, j.How
+	}
+	return list
 }
 
 // DoneOf puts the jobs of a task, as they were left, in codes and figures.
@@ -49,7 +65,7 @@ func (k *Knowledge) DoneOf(t Task, jobs []Job) *Done {
 
 // DoneTold finds the codes and figures of jobs that a file of the time before codes holds in words. One with a job
 // that is in no table keeps its words.
-func (k *Knowledge) DoneTold(route string, told []Job) *Done {
+func (k *Knowledge) DoneTold(route string, told []ToldJob) *Done {
 	if len(told) == 0 {
 		return nil
 	}
@@ -82,7 +98,7 @@ func (k *Knowledge) DoneTold(route string, told []Job) *Done {
 			t.Mixed = mixedIn(j.Amounts.Typed)
 		}
 	}
-	return k.DoneOf(t, told)
+	return k.DoneOf(t, untold(told))
 }
 
 var amountIn = regexp.MustCompile(`(?:^|, )(\d+) mL `)
@@ -118,7 +134,7 @@ func (k *Knowledge) Finished(d *Done) []Job {
 		return nil
 	}
 	if d.Told != nil {
-		return d.Told
+		return untold(d.Told)
 	}
 	route, _ := k.Route(d.Route)
 	t := Task{

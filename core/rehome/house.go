@@ -44,22 +44,22 @@ type Life struct {
 // Asked is what causes ask of a new home.
 type Asked struct {
 	Code   string            `json:"code" required:"true"`
-	Words  knowledge.Text    `json:"words" required:"true"`
+	Words  knowledge.Text    `json:"-"`
 	Causes []message.Message `json:"causes" required:"true" description:"names of the causes that ask"`
 }
 
 // Way is all that leads a plant to its new home.
 type Way struct {
-	Decision Verdict            `json:"decision" required:"true"`
-	Asked    []Asked            `json:"asked" required:"true" description:"what its causes ask of its new home"`
-	Route    *Route             `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
+	Decision Verdict            `json:"-"`
+	Asked    []Asked            `json:"-"` // what its causes ask of its new home
+	Route    *Route             `json:"-"` // chosen, else advised; nil: its roots are to be read first
 	Size     *pots.Size         `json:"size,omitempty" description:"the pot advised"`
 	Pot      *pots.Pot          `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
 	Fit      *pots.Fit          `json:"fit,omitempty"`
 	Mix      *Mixed             `json:"mix,omitempty"`
 	Section  *pots.Section      `json:"section,omitempty"`
-	Jobs     []Job              `json:"jobs" required:"true"`
-	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Jobs     []Job              `json:"-"`
+	Headline knowledge.Sentence `json:"-"`
 	Open     int                `json:"open" required:"true"`
 	Task     Task               `json:"-"` // what the jobs hang on
 }

@@ -42,8 +42,8 @@ type Mixing struct {
 type Job struct {
 	Code      string              `json:"code" required:"true"`
 	Stage     message.Message     `json:"stage" required:"true" description:"name of its stage"`
-	Do        knowledge.Sentence  `json:"do" required:"true"`
-	How       []knowledge.Text    `json:"how" required:"true"`
+	Do        knowledge.Sentence  `json:"-"`
+	How       []knowledge.Text    `json:"-"`
 	Amounts   message.Message     `json:"amounts,omitzero" description:"what to measure out"`
 	AheadDays int                 `json:"ahead_days,omitempty" description:"made ready so many days before"`
 	Labels    bool                `json:"labels,omitempty" description:"the label is printed here"`

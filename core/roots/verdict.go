@@ -26,7 +26,7 @@ type RootVerdict struct {
 	Stretches       []Stretch          `json:"stretches" required:"true"`
 	Branches        []BranchVerdict    `json:"branches,omitempty"`
 	Decision        Decision           `json:"decision" required:"true"`
-	Do              knowledge.Sentence `json:"do" required:"true" description:"that in words"`
+	Do              knowledge.Sentence `json:"-"` // that in words
 	MediumRule      string             `json:"medium_rule,omitempty" description:"the rule for medium that clings here"`
 	Settle          []string           `json:"settle,omitempty" description:"rules whose test would settle what is doubtful"`
 	LengthAssumed   bool               `json:"length_assumed,omitempty"`
@@ -35,7 +35,7 @@ type RootVerdict struct {
 
 // Verdict is what a reading comes to.
 type Verdict struct {
-	Headline knowledge.Sentence `json:"headline" required:"true" description:"what to do, in a line; empty when nothing was read"`
+	Headline knowledge.Sentence `json:"-"` // what to do, in a line; empty when nothing was read
 	Grade    Grade              `json:"grade" required:"true"`
 	Totals   Totals             `json:"totals" required:"true"`
 	Pattern  Pattern            `json:"pattern" required:"true"`

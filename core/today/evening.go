@@ -7,6 +7,7 @@ import (
 
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
@@ -32,17 +33,17 @@ type Danger struct {
 
 // Crate is a plant of an evening: what it loses by waiting, and what it is batched by.
 type Crate struct {
-	PlantID int64              `json:"plant_id" required:"true"`
-	Tag     string             `json:"tag" required:"true"`
-	Danger  Danger             `json:"danger" required:"true"`
-	Turn    patient.Turn       `json:"-"`
-	Suspect bool               `json:"suspect,omitempty" description:"handled after the clean ones, with a new blade"`
-	Mix     message.Message    `json:"mix,omitzero" description:"what it goes into, in words"`
-	Place   string             `json:"place,omitempty"`
-	Does    knowledge.Sentence `json:"does" required:"true" description:"its one advice"`
-	Page    string             `json:"page" required:"true" description:"the step where that is done"`
-	By      string             `json:"by,omitempty" description:"of one that waits: the day by which it is its turn"`
-	Late    bool               `json:"late,omitempty" description:"of one that waits: longer than it should"`
+	PlantID int64            `json:"plant_id" required:"true"`
+	Tag     string           `json:"tag" required:"true"`
+	Danger  Danger           `json:"danger" required:"true"`
+	Turn    patient.Turn     `json:"-"`
+	Suspect bool             `json:"suspect,omitempty" description:"handled after the clean ones, with a new blade"`
+	Mix     message.Message  `json:"mix,omitzero" description:"what it goes into, in words"`
+	Place   string           `json:"place,omitempty"`
+	Does    judgement.Saying `json:"does" required:"true" description:"its one advice"`
+	Page    string           `json:"page" required:"true" description:"the step where that is done"`
+	By      string           `json:"by,omitempty" description:"of one that waits: the day by which it is its turn"`
+	Late    bool             `json:"late,omitempty" description:"of one that waits: longer than it should"`
 }
 
 // Night is an evening put in order.

@@ -8,6 +8,7 @@ import (
 
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -25,9 +26,9 @@ type Round struct {
 
 // Turn are the plants handled in one turn; before it hands are washed and blades changed.
 type Turn struct {
-	Turn   string          `json:"turn" required:"true" enum:"clean,suspect,apart"`
-	Before *knowledge.Text `json:"before,omitempty" description:"what is done before these plants are touched"`
-	Groups []Group         `json:"groups" required:"true" description:"by job, in the order of the round"`
+	Turn   string                 `json:"turn" required:"true" enum:"clean,suspect,apart"`
+	Before *judgement.Instruction `json:"before,omitempty" description:"what is done before these plants are touched"`
+	Groups []Group                `json:"groups" required:"true" description:"by job, in the order of the round"`
 }
 
 // Group is one job on the plants of a turn.
@@ -42,21 +43,21 @@ type Group struct {
 
 // Item is a job of one plant.
 type Item struct {
-	PlantID  int64              `json:"plant_id" required:"true"`
-	Tag      string             `json:"tag" required:"true"`
-	Kind     message.Message    `json:"group" required:"true" description:"name of its group"`
-	Place    string             `json:"place,omitempty"`
-	PlaceID  int64              `json:"place_id,omitempty"`
-	Job      string             `json:"job" required:"true"`
-	Protocol string             `json:"protocol" required:"true"`
-	Do       knowledge.Sentence `json:"do" required:"true"`
-	On       string             `json:"on" required:"true"`
-	LateDays int                `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
-	Matters  bool               `json:"matters,omitempty" description:"it is late, and that matters"`
-	ML       float64            `json:"ml,omitempty"`
-	Water    string             `json:"water,omitempty" enum:",plain,seaweed"`
-	PPM      float64            `json:"ppm_n,omitempty"`
-	Done     *Noted             `json:"done,omitempty" description:"what became of it today"`
+	PlantID  int64            `json:"plant_id" required:"true"`
+	Tag      string           `json:"tag" required:"true"`
+	Kind     message.Message  `json:"group" required:"true" description:"name of its group"`
+	Place    string           `json:"place,omitempty"`
+	PlaceID  int64            `json:"place_id,omitempty"`
+	Job      string           `json:"job" required:"true"`
+	Protocol string           `json:"protocol" required:"true"`
+	Do       judgement.Saying `json:"do" required:"true"`
+	On       string           `json:"on" required:"true"`
+	LateDays int              `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
+	Matters  bool             `json:"matters,omitempty" description:"it is late, and that matters"`
+	ML       float64          `json:"ml,omitempty"`
+	Water    string           `json:"water,omitempty" enum:",plain,seaweed"`
+	PPM      float64          `json:"ppm_n,omitempty"`
+	Done     *Noted           `json:"done,omitempty" description:"what became of it today"`
 }
 
 // Noted is what became of a job today.
@@ -124,7 +125,7 @@ func RoundOf(list []Wanted, day string) Round {
 			continue
 		}
 		it := w.Item
-		it.Do, it.Water = knowledge.Say(job.Do), job.Water
+		it.Do, it.Water = judgement.JobOf(job.Code), job.Water
 		if it.PPM > 0 {
 			it.PPM = batched(it.PPM)
 		}
@@ -170,7 +171,7 @@ func (r *Round) group(turn patient.Turn, job aftercare.Job) *Group {
 	if n := len(r.Turns); n == 0 || r.Turns[n-1].Turn != name {
 		t := Turn{Turn: name, Groups: []Group{}}
 		if between, ok := Table().Between[name]; ok {
-			t.Before = &between
+			t.Before = judgement.Told(&between)
 		}
 		r.Turns = append(r.Turns, t)
 	}

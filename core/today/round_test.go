@@ -31,7 +31,7 @@ func TestTheOrderOfARound(t *testing.T) {
 	require.Len(t, r.Turns, 3)
 	assert.Equal(t, []string{"clean", "suspect", "apart"}, []string{r.Turns[0].Turn, r.Turns[1].Turn, r.Turns[2].Turn})
 	assert.Nil(t, r.Turns[0].Before)
-	assert.Contains(t, english.Say(r.Turns[1].Before.Value), "new blade")
+	assert.Contains(t, english.Say(r.Turns[1].Before.Words()), "new blade")
 	require.Len(t, r.Turns[0].Groups, 2, "all the flushing, then the check-ins")
 	assert.Equal(t, int64(5), r.Turns[0].Groups[0].Items[0].PlantID, "by place")
 	assert.Equal(t, 2, r.Carry.Blades)

@@ -257,7 +257,7 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 			all = append(all, piece{page, english.Say(words), says})
 		}
 	}
-	add("the plant", a.Headline.Value, a.Says)
+	add("the plant", a.Headline.Words(), a.Says)
 	for _, i := range slices.Concat(a.Also, a.Meanwhile) {
 		if w := i.Sense().When.Is; w == "" || w == message.AtOnce {
 			add("beside", i.Words(), []acts.Act{i.Act()})

@@ -14,11 +14,15 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"therapeon/core/acts"
+	"therapeon/core/aftercare"
 	"therapeon/core/causes"
+	"therapeon/core/cleaning"
 	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
+	"therapeon/core/pests"
+	"therapeon/core/rehome"
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
 	"therapeon/core/wishes"
@@ -61,7 +65,7 @@ func noted(p *patient.Patient, change func(*patient.Inspection)) *patient.Patien
 // tells are the instructions of a plant: headline, beside it, until then, and about its causes.
 func tells(p *patient.Patient) (list []message.Sense, a judgement.Advice) {
 	a = judgement.For(p, judgement.Known{Care: careOf(p)})
-	list = append(list, a.Headline.Sense)
+	list = append(list, a.Headline.Sense())
 	for _, i := range slices.Concat(a.Also, a.Meanwhile) {
 		list = append(list, i.Sense())
 	}
@@ -224,14 +228,28 @@ func TestFewPlantsAreAnsweredWithAQuestion(t *testing.T) {
 	assert.LessOrEqual(t, asked*5, all)
 }
 
-// The engines of look, causes and unpotting tell nothing by themselves: what they answer is reasons.
+// The engines tell nothing by themselves: what they answer is codes, figures and reasons.
 func TestTheEnginesGiveNoInstructions(t *testing.T) {
-	everyPlant(t, 150, 53, func(n int, _ drawer, p *patient.Patient) {
+	everyPlant(t, 150, 53, func(n int, d drawer, p *patient.Patient) {
 		at := p.AtLook()
 		v := look.Table().Decide(at)
-		for name, of := range map[string]any{
+		way, err := rehome.Table().Lead(p, rehome.Plan{}, nil, d.raced(), rehome.Store{Shelf: shelf})
+		assert.NoError(t, err)
+		in := &aftercare.InCare{Patient: p}
+		care := aftercare.For(in)
+		schedule, err := pests.Plan(pests.Course{Pest: "spider-mites", Rounds: []string{p.Today()}},
+			p.Around().Temperatures(), p.Now, p.Intake.TereteLeaves)
+		assert.NoError(t, err)
+		answers := map[string]any{
 			"look": v, "causes": causes.Table().Judge(at), "unpot": unpot.Table().Advise(at, v.Says),
-		} {
+			"home": []any{way, way.Decision, way.Decision.Routes, way.Asked, way.Jobs}, "cuts": cleaning.Cuts(p),
+			"clean": cleaning.Draw(cleaning.Work{Patient: p}), "rounds": schedule,
+			"care": []any{care, care.Runs, care.Due, care.Alarms}, "away": in.Away(care, p.Today(), p.Today()),
+		}
+		if r := p.Roots(); r != nil {
+			answers["roots"] = r.Verdict
+		}
+		for name, of := range answers {
 			doc, err := language.Of("en").JSON(of)
 			assert.NoError(t, err)
 			assert.NotContains(t, string(doc), `"type":"instruction"`, "plant %d: %s", n, name)

@@ -35,22 +35,23 @@ func answers(t require.TestingT, p *patient.Patient, of race.Advised) map[string
 		all[name] = string(doc)
 	}
 	if r := p.Roots(); r != nil {
-		put("roots", r.Verdict)
+		put("roots", judgement.OfRoots(r.Verdict))
 	}
 	if look.Holds(p) {
-		put("look", look.Table().Decide(p.AtLook()))
+		put("look", judgement.OfLook(p.AtLook()))
 	}
-	put("cleaning", cleaning.Draw(cleaning.Work{Patient: p}).Jobs)
+	put("cleaning", judgement.OfPlan(cleaning.Draw(cleaning.Work{Patient: p})).Jobs)
 	put("advice", judgement.For(p, judgement.Known{Race: of}))
-	put("ahead", rehome.Table().Ahead(p))
+	put("ahead", judgement.Ahead(p))
 	w, err := rehome.Table().Lead(p, rehome.Plan{}, nil, of, rehome.Store{Shelf: shelf})
 	require.NoError(t, err)
-	put("rehome", []any{w.Decision, w.Asked, w.Route})
+	home := judgement.OfWay(w)
+	put("rehome", []any{home.Decision, home.Asked, home.Route})
 	put("pot", []any{w.Size, w.Fit, w.Section})
 	if w.Mix != nil {
 		put("mix", []any{w.Mix.Name, w.Mix.Parts})
 	}
-	put("jobs", w.Jobs)
+	put("jobs", home.Jobs)
 	put("race", race.Start(p, race.Ask{}))
 	for _, a := range wishes.Table().All(p, wishes.Ask{Race: of}) {
 		a.FromOn, a.Sense.When.Day = "", "" // the day of the advice, which may change with it

@@ -23,6 +23,8 @@ func Say(what any) string {
 		return in.Say(what.Value)
 	case knowledge.Sentence:
 		return in.Say(what.Value)
+	case interface{ Words() message.Message }: // as judgement tells it
+		return in.Say(what.Words())
 	case []knowledge.Sentence:
 		for _, s := range what {
 			lines = append(lines, in.Say(s.Value))

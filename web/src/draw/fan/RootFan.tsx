@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { useId, useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { Growth, RootsReading, Verdict } from "../../lib/api/client";
+import type { Growth, RootsReading, DrawnVerdict } from "../../lib/api/client";
 import { tell } from "../../words/draw";
 import pen from "../pens.module.css";
 import { Labels } from "./Labels";
@@ -11,7 +11,7 @@ import { isGone, type View } from "./view";
 
 type Props = {
   reading: RootsReading;
-  verdict: Verdict;
+  verdict: DrawnVerdict;
   /** What grew since the last reading is drawn heavier. */
   grown?: Growth[];
   /** Cut ticks with the length to cut at. */
@@ -188,13 +188,13 @@ function Ghost({ view, none }: { view: View; none?: boolean }) {
 }
 
 /** The drawing in words, for those who cannot see it. */
-function describe(v: Verdict): string {
+function describe(v: DrawnVerdict): string {
   if (v.roots.length === 0) return tell("root-fan-no-roots-entered");
   const t = v.totals;
   return tell("root-fan-roots-with-life", {
     alive: t.live.roots,
     doubtful: t.doubtful.roots,
     dead: t.dead.roots,
-    headline: v.headline.text,
+    headline: v.headline?.text ?? "",
   });
 }

@@ -1,4 +1,4 @@
-import type { Growth, Root, RootVerdict, RootsReading, Stretch, Verdict } from "../../lib/api/client";
+import type { Growth, DrawnRoot, DrawnVerdict, Root, RootsReading, Stretch } from "../../lib/api/client";
 
 /** A point of a strand: where it is (mm on the drawing) and how far along. */
 type Point = { x: number; y: number; at: number };
@@ -13,7 +13,7 @@ export type Strand = {
   /** Which of its batch it is, from 0. */
   n: number;
   root: Root;
-  verdict: RootVerdict;
+  verdict: DrawnRoot;
   line: Line;
   sides: (Line & { index: number; at: number })[];
   grownFrom?: number;
@@ -89,7 +89,7 @@ export function part(line: Line, from: number, to: number): Point[] {
   return [between(from), ...inside, between(Math.min(to, line.length))];
 }
 
-type Pending = { root: Root; verdict: RootVerdict; n: number; of: number };
+type Pending = { root: Root; verdict: DrawnRoot; n: number; of: number };
 
 /** Lays the strands of one growth out symmetrically, the inmost in the middle. */
 function symmetric(pending: Pending[]): Pending[] {
@@ -106,7 +106,13 @@ function symmetric(pending: Pending[]): Pending[] {
  * true; the base line and the angles are as wide as the frame has room for,
  * which is 1 for a broad frame and less for a narrow one.
  */
-export function layOut(reading: RootsReading, verdict: Verdict, grown: Growth[] = [], room = 1, reach = 0): Layout {
+export function layOut(
+  reading: RootsReading,
+  verdict: DrawnVerdict,
+  grown: Growth[] = [],
+  room = 1,
+  reach = 0,
+): Layout {
   const byID = new Map(reading.roots.map((r) => [r.id, r]));
   const total = verdict.roots.reduce((n, v) => n + v.count, 0);
   const pending: Pending[] = [];

@@ -2309,12 +2309,12 @@ export interface components {
             /** @description the day that it lasts to without water; left out: it has no water of its own to last by */
             lasts_to?: string;
             /** @description what would make it last, the gentlest first */
-            makes: components["schemas"]["AftercareMakes"][];
+            makes: components["schemas"]["JudgementMakes"][];
             place?: string;
             /** Format: int64 */
             plant_id: number;
             /** @description what someone who waters meanwhile does, day by day */
-            sits: components["schemas"]["AftercareSitter"][];
+            sits: components["schemas"]["JudgementSitter"][];
             tag: string;
             /** @enum {string} */
             turn: "clean" | "suspect" | "apart";
@@ -2504,7 +2504,7 @@ export interface components {
             until_on?: string;
         };
         Aftercare: {
-            alarms: components["schemas"]["AftercareSounding"][];
+            alarms: components["schemas"]["JudgementSounding"][];
             /** @description the newest first */
             checkins: components["schemas"]["KeptCheckin"][];
             /** @description fields of the check-in that its protocols ask for */
@@ -2512,11 +2512,11 @@ export interface components {
             chosen: components["schemas"]["AftercareChosen"];
             day: string;
             /** @description alarms of which its look, which has heard them, says otherwise */
-            deferred: components["schemas"]["AftercareSounding"][];
+            deferred: components["schemas"]["JudgementSounding"][];
             /** @description what became of its jobs, the newest first */
             done: components["schemas"]["Tended"][];
             /** @description the next turn of each job, the first due first */
-            due: components["schemas"]["AftercareDue"][];
+            due: components["schemas"]["JudgementDue"][];
             feed: components["schemas"]["AftercareFeeding"];
             /**
              * @description its look, or an alarm, says no water
@@ -2530,9 +2530,9 @@ export interface components {
             /** Format: int64 */
             plant_id: number;
             /** @description the protocols that run, that of its home first */
-            runs: components["schemas"]["AftercareRunning"][];
+            runs: components["schemas"]["JudgementFollowed"][];
             /** @description alarms that sound, and were put off with a reason */
-            snoozed: components["schemas"]["AftercareSounding"][];
+            snoozed: components["schemas"]["JudgementSounding"][];
             /**
              * Format: int64
              * @description of what was chosen; 0: nothing yet
@@ -2618,47 +2618,6 @@ export interface components {
             snoozed?: {
                 [key: string]: components["schemas"]["AftercareSnooze"];
             };
-        };
-        AftercareDue: {
-            /** @description fields of the check-in */
-            asks: string[];
-            /** @description and is meant to be by this one */
-            by: string;
-            do: components["schemas"]["KnowledgeSentence"];
-            /** @description what is to be measured first, where its water comes out more than a bench holds */
-            doubt?: components["schemas"]["KnowledgeText"];
-            /** @description it may be done from this day */
-            from: string;
-            how: components["schemas"]["KnowledgeText"];
-            job: string;
-            /** @description whether lateness matters */
-            late: components["schemas"]["KnowledgeText"];
-            /** @description days past the day by which it was meant to be */
-            late_days?: number;
-            /** @description it is late, and that matters */
-            matters?: boolean;
-            /** Format: double */
-            minutes: number;
-            /** @description turns that were missed; they are not made up */
-            missed?: number;
-            /**
-             * Format: double
-             * @description water that it takes
-             */
-            ml?: number;
-            /** @description the day it is due */
-            on: string;
-            /**
-             * Format: double
-             * @description feed in that water, ppm of nitrogen
-             */
-            ppm_n?: number;
-            protocol: string;
-            /** @description why it was put off */
-            shifted?: string;
-            /** @enum {string} */
-            water?: "" | "plain" | "seaweed";
-            weighs?: string;
         };
         AftercareFeedWords: {
             [key: string]: components["schemas"]["KnowledgeText"];
@@ -2799,12 +2758,6 @@ export interface components {
             /** Why */
             reason: string;
         };
-        AftercareMakes: {
-            do: components["schemas"]["KnowledgeText"];
-            lasts: boolean;
-            /** @description the day that it lasts to so */
-            to?: string;
-        };
         AftercarePassed: {
             /** @description the gate that ended it */
             by: string;
@@ -2864,22 +2817,6 @@ export interface components {
             /** @description of the pot */
             volumes?: components["schemas"]["KnowledgeNumber"];
         };
-        AftercareRunning: {
-            about: components["schemas"]["KnowledgeText"];
-            /** @description protocols that went before in this home, the oldest first */
-            before: components["schemas"]["AftercarePassed"][];
-            code: string;
-            /** @description days since it began */
-            day_n: number;
-            /** @description a gate ended it: the next home is due */
-            ended?: boolean;
-            gates: components["schemas"]["AftercareStanding"][];
-            /** @description it is that of its home */
-            home?: boolean;
-            name: string;
-            since: string;
-            start: components["schemas"]["KnowledgeText"];
-        };
         AftercareSees: {
             count?: components["schemas"]["KnowledgeNumber"];
             /** @description not before this day of the protocol */
@@ -2898,11 +2835,6 @@ export interface components {
             /** Format: date */
             to: string;
         };
-        AftercareSitter: {
-            do: components["schemas"]["KnowledgeText"];
-            job: string;
-            on: string;
-        };
         AftercareSnooze: {
             /** Why */
             reason: string;
@@ -2911,34 +2843,6 @@ export interface components {
              * @description it sounds again on this day
              */
             until: string;
-        };
-        AftercareSounding: {
-            code: string;
-            protocol: string;
-            /** @description of one that was put off */
-            reason?: string;
-            then: components["schemas"]["KnowledgeText"];
-            /** @description of one that was put off: it sounds again on this day */
-            until?: string;
-            words: components["schemas"]["KnowledgeText"];
-        };
-        AftercareStanding: {
-            alarm?: components["schemas"]["KnowledgeText"];
-            /** @description from this day its lack is an alarm */
-            alarm_on?: string;
-            /** @description said, not seen */
-            by_hand?: boolean;
-            code: string;
-            ends?: boolean;
-            name: components["schemas"]["KnowledgeText"];
-            /** @description not expected before this day */
-            not_before?: string;
-            /** @description left out: it is shut */
-            open_on?: string;
-            opens: components["schemas"]["KnowledgeText"];
-            overdue?: boolean;
-            state?: boolean;
-            waits_since?: string;
         };
         AftercareWatering: {
             /** @description what was seen, wet or dry */
@@ -3564,7 +3468,7 @@ export interface components {
              * @description left out: nothing has been done yet
              */
             id?: number;
-            plan: components["schemas"]["CleaningPlan"];
+            plan: components["schemas"]["JudgementPlan"];
             /** Format: int64 */
             plant_id: number;
             /** @description cautions this person has acknowledged */
@@ -3580,7 +3484,6 @@ export interface components {
             count: number;
             cut_at_mm?: number;
             depth?: string;
-            do: components["schemas"]["KnowledgeSentence"];
             /** @description how many of the batch are done */
             done: number;
             /** @description which growth of the rhizome, or level of the stem, it is on */
@@ -3609,7 +3512,6 @@ export interface components {
             /** @description cautions, acknowledged once by person */
             care: components["schemas"]["KnowledgeCaution"][];
             code: string;
-            do: components["schemas"]["KnowledgeText"];
             how_much?: string;
             /** @description jobs of the cut list that are part of it */
             items: components["schemas"]["CleaningItem"][];
@@ -3640,32 +3542,11 @@ export interface components {
              * @description usual amount for one plant
              */
             volume_ml?: number;
-            why: components["schemas"]["KnowledgeText"][];
-        };
-        CleaningList: {
-            after: components["schemas"]["KnowledgeText"][];
-            before: components["schemas"]["KnowledgeText"][];
-            cautions: components["schemas"]["KnowledgeCaution"][];
-            cuts: number;
-            cuts_done: number;
-            headline: components["schemas"]["KnowledgeSentence"];
-            items: components["schemas"]["CleaningItem"][];
-            /** @description jobs ticked off that the reading no longer asks for */
-            stale?: string[];
         };
         CleaningNotes: {
             notes: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
-        };
-        CleaningPlan: {
-            /** @description done or skipped */
-            finished: number;
-            headline: components["schemas"]["KnowledgeSentence"];
-            jobs: components["schemas"]["CleaningJob"][];
-            notes: components["schemas"]["KnowledgeText"][];
-            open: number;
-            stages: components["schemas"]["WorkStage"][];
         };
         ClimateDay: {
             /** Format: date */
@@ -3777,11 +3658,11 @@ export interface components {
             answers: components["schemas"]["WishesAnswer"][];
         };
         ComputedPlan: {
-            plan: components["schemas"]["CleaningPlan"];
+            plan: components["schemas"]["JudgementPlan"];
         };
         ComputedRoots: {
-            cut_list: components["schemas"]["CleaningList"];
-            verdict: components["schemas"]["RootsVerdict"];
+            cut_list: components["schemas"]["JudgementCutList"];
+            verdict: components["schemas"]["JudgementRooted"];
         };
         Contacted: {
             /** @description the last first */
@@ -3848,7 +3729,7 @@ export interface components {
             id: number;
             /** Format: int64 */
             plant_id: number;
-            schedule: components["schemas"]["PestsSchedule"];
+            schedule: components["schemas"]["JudgementScheduled"];
             /** @description said where what is kept of it cannot be read */
             unreadable?: string;
             /** Format: int64 */
@@ -3935,7 +3816,7 @@ export interface components {
             plant: components["schemas"]["Plant"];
         };
         Divisible: {
-            advice: components["schemas"]["DivisionAdvice"];
+            advice: components["schemas"]["JudgementDivisible"];
             /** @description those asked about, else those advised, each by the bulb on its younger side */
             cuts: number[];
             /** @description the pieces that these cuts would leave, the oldest first */
@@ -3948,26 +3829,6 @@ export interface components {
              * @description 0: drawn from the count of bulbs, not yet noted
              */
             version: number;
-        };
-        DivisionAdvice: {
-            /** @description codes of cautions */
-            cautions: string[];
-            /** @description the cuts that give the most pieces that fit, each by the bulb on its younger side */
-            cuts: number[];
-            /**
-             * @description whether it should be divided at all
-             * @enum {string}
-             */
-            decision: "no" | "not-today" | "can";
-            headline: components["schemas"]["KnowledgeSentence"];
-            /** @description living root by bulb, the oldest first */
-            live_mm: components["schemas"]["RootsRange"][];
-            /** @description what these cuts would leave */
-            pieces: components["schemas"]["DivisionPiece"][];
-            places: components["schemas"]["DivisionJoint"][];
-            reasons: components["schemas"]["KnowledgeText"][];
-            /** @description living root of no known growth; it goes with the piece that keeps the tag */
-            unplaced_mm: components["schemas"]["RootsRange"];
         };
         DivisionAsk: {
             /** @enum {string} */
@@ -4453,7 +4314,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @description what was done and left out */
-            jobs?: components["schemas"]["RehomeJob"][];
+            jobs?: components["schemas"]["JudgementHomeJob"][];
             /** @description name of the mix */
             mix?: string;
             /**
@@ -4768,6 +4629,12 @@ export interface components {
             /** @description the day it holds until, or is to be done by */
             until_on?: string;
         };
+        JudgementAsked: {
+            /** @description names of the causes that ask */
+            causes: string[];
+            code: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
         JudgementCall: {
             do: string;
             /** @description when to change one's mind */
@@ -4799,6 +4666,62 @@ export interface components {
             /** @description checks worth making, the best first; empty when none would change the plan */
             next: components["schemas"]["CausesCheck"][];
         };
+        JudgementChoice: {
+            advised?: boolean;
+            reasons: components["schemas"]["KnowledgeText"][];
+            route: components["schemas"]["JudgementRoute"];
+            /** @description it is for plants of this kind */
+            suits: boolean;
+        };
+        JudgementCutList: {
+            after: components["schemas"]["KnowledgeText"][];
+            before: components["schemas"]["KnowledgeText"][];
+            cautions: components["schemas"]["KnowledgeCaution"][];
+            cuts: number;
+            cuts_done: number;
+            headline: components["schemas"]["KnowledgeSentence"];
+            items: components["schemas"]["JudgementItem"][];
+            /** @description jobs ticked off that the reading no longer asks for */
+            stale?: string[];
+        };
+        JudgementDecided: {
+            /** @description row of the table that decided */
+            code: string;
+            /** @enum {string} */
+            decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
+            headline: components["schemas"]["KnowledgeSentence"];
+            /** @description the other sides, with their reasons */
+            others: components["schemas"]["DisputesSide"][];
+            reasons: components["schemas"]["KnowledgeText"][];
+            /** @description the advised first */
+            routes: components["schemas"]["JudgementChoice"][];
+            /** @description the acts it asks for */
+            says: components["schemas"]["ActsAct"][];
+            /** @description the side taken, where growers differ on it */
+            side?: components["schemas"]["DisputesSide"];
+            /** @description what has to be seen before this changes */
+            until: components["schemas"]["KnowledgeText"][];
+        };
+        JudgementDivisible: {
+            /** @description codes of cautions */
+            cautions: string[];
+            /** @description the cuts that give the most pieces that fit, each by the bulb on its younger side */
+            cuts: number[];
+            /**
+             * @description whether it should be divided at all
+             * @enum {string}
+             */
+            decision: "no" | "not-today" | "can";
+            headline: components["schemas"]["KnowledgeSentence"];
+            /** @description living root by bulb, the oldest first */
+            live_mm: components["schemas"]["RootsRange"][];
+            /** @description what these cuts would leave */
+            pieces: components["schemas"]["DivisionPiece"][];
+            places: components["schemas"]["DivisionJoint"][];
+            reasons: components["schemas"]["KnowledgeText"][];
+            /** @description living root of no known growth; it goes with the piece that keeps the tag */
+            unplaced_mm: components["schemas"]["RootsRange"];
+        };
         JudgementDoing: {
             /** @description the step that picks it up */
             at: string;
@@ -4808,6 +4731,47 @@ export interface components {
             code: string;
             words: components["schemas"]["KnowledgeText"];
         };
+        JudgementDue: {
+            /** @description fields of the check-in */
+            asks: string[];
+            /** @description and is meant to be by this one */
+            by: string;
+            do: components["schemas"]["KnowledgeSentence"];
+            /** @description what is to be measured first, where its water comes out more than a bench holds */
+            doubt?: components["schemas"]["KnowledgeText"];
+            /** @description it may be done from this day */
+            from: string;
+            how: components["schemas"]["KnowledgeText"];
+            job: string;
+            /** @description whether lateness matters */
+            late: components["schemas"]["KnowledgeText"];
+            /** @description days past the day by which it was meant to be */
+            late_days?: number;
+            /** @description it is late, and that matters */
+            matters?: boolean;
+            /** Format: double */
+            minutes: number;
+            /** @description turns that were missed; they are not made up */
+            missed?: number;
+            /**
+             * Format: double
+             * @description water that it takes
+             */
+            ml?: number;
+            /** @description the day it is due */
+            on: string;
+            /**
+             * Format: double
+             * @description feed in that water, ppm of nitrogen
+             */
+            ppm_n?: number;
+            protocol: string;
+            /** @description why it was put off */
+            shifted?: string;
+            /** @enum {string} */
+            water?: "" | "plain" | "seaweed";
+            weighs?: string;
+        };
         JudgementFlip: {
             /** @description of that advice; left out where it is to be decided anew */
             code?: string;
@@ -4816,10 +4780,161 @@ export interface components {
             /** @description the advice it would be */
             then: components["schemas"]["KnowledgeSentence"];
         };
+        JudgementFollowed: {
+            about: components["schemas"]["KnowledgeText"];
+            /** @description protocols that went before in this home, the oldest first */
+            before: components["schemas"]["AftercarePassed"][];
+            code: string;
+            /** @description days since it began */
+            day_n: number;
+            /** @description a gate ended it: the next home is due */
+            ended?: boolean;
+            gates: components["schemas"]["JudgementGate"][];
+            /** @description it is that of its home */
+            home?: boolean;
+            name: string;
+            since: string;
+            start: components["schemas"]["KnowledgeText"];
+        };
+        JudgementGate: {
+            alarm?: components["schemas"]["KnowledgeText"];
+            /** @description from this day its lack is an alarm */
+            alarm_on?: string;
+            /** @description said, not seen */
+            by_hand?: boolean;
+            code: string;
+            ends?: boolean;
+            name: components["schemas"]["KnowledgeText"];
+            /** @description not expected before this day */
+            not_before?: string;
+            /** @description left out: it is shut */
+            open_on?: string;
+            opens: components["schemas"]["KnowledgeText"];
+            overdue?: boolean;
+            state?: boolean;
+            waits_since?: string;
+        };
         JudgementHeld: {
             code: string;
             name: components["schemas"]["KnowledgeText"];
             why: components["schemas"]["KnowledgeText"];
+        };
+        JudgementHomeJob: {
+            /** @description made ready so many days before */
+            ahead_days?: number;
+            /** @description what to measure out */
+            amounts?: string;
+            cautions: components["schemas"]["KnowledgeCaution"][];
+            code: string;
+            do: components["schemas"]["KnowledgeSentence"];
+            how: components["schemas"]["KnowledgeText"][];
+            /** @description the label is printed here */
+            labels?: boolean;
+            /** @description the day it was done or skipped */
+            on?: string;
+            /** @description why it was skipped */
+            reason?: string;
+            /** @description the side it follows, where growers differ */
+            side?: components["schemas"]["DisputesSide"];
+            /** @description name of its stage */
+            stage: string;
+            /** @enum {string} */
+            state: "open" | "done" | "skipped";
+            /**
+             * @description a weight is taken here, of this kind
+             * @enum {string}
+             */
+            weighs?: "" | "bare" | "pot";
+        };
+        JudgementItem: {
+            /** @description notes to read before this job */
+            before: components["schemas"]["KnowledgeText"][];
+            count: number;
+            cut_at_mm?: number;
+            depth?: string;
+            do: components["schemas"]["KnowledgeSentence"];
+            /** @description how many of the batch are done */
+            done: number;
+            /** @description which growth of the rhizome, or level of the stem, it is on */
+            growth?: number;
+            id: string;
+            /** @enum {string} */
+            kind: "medium" | "dry-whole" | "dry-end" | "rot-whole" | "rot-end" | "spreading";
+            /** @description the root's number on the plant */
+            label: string;
+            /** @description of a plant that grows up one stem */
+            on_stem?: boolean;
+            place: string;
+            /** @description rules; their words are in the verdict */
+            reasons: string[];
+            /** Format: double */
+            remove_mm?: number;
+            root_id: string;
+            /** @description of a side root: how far from the base it leaves its root */
+            side_at_mm?: number;
+            /** @description the mush is stripped off the bare thread */
+            strip?: boolean;
+        };
+        JudgementJob: {
+            /** @description the causes that ask for it, by name */
+            because: string[];
+            /** @description cautions, acknowledged once by person */
+            care: components["schemas"]["KnowledgeCaution"][];
+            code: string;
+            do: components["schemas"]["KnowledgeText"];
+            how_much?: string;
+            /** @description jobs of the cut list that are part of it */
+            items: components["schemas"]["JudgementItem"][];
+            /**
+             * Format: double
+             * @description a timer goes with it
+             */
+            minutes?: number;
+            /** @description the day it was done or skipped */
+            on?: string;
+            /** @description added by the user */
+            own?: boolean;
+            /** Format: double */
+            percent?: number;
+            /** @description what is mixed for it, see /api/v1/knowledge/solutions */
+            product?: string;
+            /** @description why it was skipped */
+            reason?: string;
+            /** @description where growers differ: the side it follows */
+            side?: components["schemas"]["DisputesSide"];
+            /** @enum {string} */
+            stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
+            /** @enum {string} */
+            state: "open" | "done" | "skipped";
+            use?: string;
+            /**
+             * Format: double
+             * @description usual amount for one plant
+             */
+            volume_ml?: number;
+            why: components["schemas"]["KnowledgeText"][];
+        };
+        JudgementLever: {
+            by: components["schemas"]["KnowledgeNumber"];
+            /** Format: double */
+            chance: number;
+            code: string;
+            do: components["schemas"]["KnowledgeText"];
+            /**
+             * Format: double
+             * @description days it holds out longer without roots, median
+             */
+            dry_days: number;
+            /**
+             * Format: double
+             * @description of chance
+             */
+            gain: number;
+            /** @description worth doing */
+            helps: boolean;
+            name: string;
+            /** @description what it gives */
+            words?: components["schemas"]["KnowledgeSentence"];
         };
         JudgementLooked: {
             /** @description look again, or have it done, after so many days */
@@ -4853,6 +4968,21 @@ export interface components {
             /** @description cut, keep or wait */
             spike?: components["schemas"]["JudgementCall"];
         };
+        JudgementMakes: {
+            do: components["schemas"]["KnowledgeText"];
+            lasts: boolean;
+            /** @description the day that it lasts to so */
+            to?: string;
+        };
+        JudgementPlan: {
+            /** @description done or skipped */
+            finished: number;
+            headline: components["schemas"]["KnowledgeSentence"];
+            jobs: components["schemas"]["JudgementJob"][];
+            notes: components["schemas"]["KnowledgeText"][];
+            open: number;
+            stages: components["schemas"]["WorkStage"][];
+        };
         JudgementPremise: {
             code: string;
             /**
@@ -4866,11 +4996,139 @@ export interface components {
             /** @description the day it was noted */
             on?: string;
         };
+        JudgementRaced: {
+            assumptions: components["schemas"]["RaceAssumption"][];
+            /** @description code of the way of holding that is advised */
+            best: string;
+            days: number;
+            detail: components["schemas"]["KnowledgeSentence"];
+            fit?: components["schemas"]["RaceFit"];
+            headline: components["schemas"]["KnowledgeSentence"];
+            /** @description how it is held now */
+            holding?: string;
+            /** @description for the way it is held, else the advised one; what helps most first */
+            levers: components["schemas"]["JudgementLever"][];
+            limp_at: components["schemas"]["KnowledgeNumber"];
+            lost_at: components["schemas"]["KnowledgeEstimate"];
+            /** @description where no lever helps */
+            no_lever?: components["schemas"]["KnowledgeSentence"];
+            /** @description the best first */
+            outcomes: components["schemas"]["RaceOutcome"][];
+            runs: number;
+        };
         JudgementReady: {
             cautions: components["schemas"]["KnowledgeCaution"][];
             do: components["schemas"]["KnowledgeSentence"];
             how: components["schemas"]["KnowledgeText"][];
             on?: string;
+        };
+        JudgementRoot: {
+            branches?: components["schemas"]["RootsBranchVerdict"][];
+            count: number;
+            decision: components["schemas"]["RootsDecision"];
+            diameter_assumed?: boolean;
+            /** @description what is decided, in words */
+            do: components["schemas"]["KnowledgeSentence"];
+            id: string;
+            /** @description its number on the plant, such as 7, or 5–18 for a batch */
+            label: string;
+            length_assumed?: boolean;
+            /** Format: double */
+            length_mm: number;
+            /** @description living length of one root, side roots included */
+            live_mm: components["schemas"]["RootsRange"];
+            /** @description the rule for medium that clings here */
+            medium_rule?: string;
+            /** @description rules whose test would settle what is doubtful */
+            settle?: string[];
+            /**
+             * @description live when any of it lives
+             * @enum {string}
+             */
+            state: "live" | "doubtful" | "dead";
+            stretches: components["schemas"]["RootsStretch"][];
+        };
+        JudgementRooted: {
+            grade: components["schemas"]["RootsGrade"];
+            /** @description what to do, in a line; empty when nothing was read */
+            headline: components["schemas"]["KnowledgeSentence"];
+            pattern: components["schemas"]["RootsPattern"];
+            roots: components["schemas"]["JudgementRoot"][];
+            /** @description the words and marks of every rule named above */
+            rules: {
+                [key: string]: components["schemas"]["RootsRule"];
+            };
+            totals: components["schemas"]["RootsTotals"];
+        };
+        JudgementRoute: {
+            air: components["schemas"]["KnowledgeText"];
+            code: string;
+            /** @description left out where it hangs on what the home starts */
+            first_water?: components["schemas"]["KnowledgeText"];
+            /** @description its first water by the side on flushing, where that goes by no way */
+            flushing?: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            /** @description the plant stays bare */
+            hold?: boolean;
+            light: components["schemas"]["KnowledgeText"];
+            /** @description to the first look */
+            look_days: components["schemas"]["KnowledgeNumber"];
+            /** @description what a plant is said to grow in after it */
+            medium?: components["schemas"]["KnowledgeCode"];
+            name: string;
+            /** @description groups it is for */
+            only?: string[];
+            /** @description the plant itself is kept dry */
+            plant_dry?: boolean;
+            reservoir?: boolean;
+            shallow?: boolean;
+            /** @description groups it is not for */
+            unsuited?: string[];
+            wall?: string;
+        };
+        JudgementScheduled: {
+            /** @description the day it was given */
+            all_clear?: string;
+            /** @description codes of cautions */
+            cautions: string[];
+            /**
+             * Format: double
+             * @description since the last round, until now
+             */
+            degree_days_since: number;
+            /** Format: double */
+            egg_degree_days: number;
+            /** @description the last of the eggs laid before the last round hatch */
+            hatched_on?: string;
+            headline: components["schemas"]["KnowledgeSentence"];
+            line: components["schemas"]["PestsDay"][];
+            /** @description the look that can give the all-clear, until that was given */
+            look?: components["schemas"]["KnowledgeSentence"];
+            /** @description the day of the look that can give the all-clear */
+            look_on?: string;
+            /** @description the round that is due or comes next */
+            next?: components["schemas"]["PestsTreatment"];
+            notes: components["schemas"]["KnowledgeText"][];
+            pest: components["schemas"]["PestsPest"];
+            rounds: components["schemas"]["PestsTreatment"][];
+            /** @description why oil and soap are not for this plant */
+            stopped?: components["schemas"]["KnowledgeText"];
+        };
+        JudgementSitter: {
+            do: components["schemas"]["KnowledgeText"];
+            job: string;
+            on: string;
+        };
+        JudgementSounding: {
+            code: string;
+            protocol: string;
+            /** @description of one that was put off */
+            reason?: string;
+            then: components["schemas"]["KnowledgeText"];
+            /** @description of one that was put off: it sounds again on this day */
+            until?: string;
+            words: components["schemas"]["KnowledgeText"];
         };
         Judging: {
             /**
@@ -5047,7 +5305,7 @@ export interface components {
         };
         Left: {
             reading: components["schemas"]["RootsReading"];
-            verdict: components["schemas"]["RootsVerdict"];
+            verdict: components["schemas"]["JudgementRooted"];
         };
         LeftShort: {
             live_length_mm: components["schemas"]["RootsRange"];
@@ -5922,34 +6180,6 @@ export interface components {
             stops_c: components["schemas"]["KnowledgeNumber"];
             t0_c: components["schemas"]["KnowledgeNumber"];
         };
-        PestsSchedule: {
-            /** @description the day it was given */
-            all_clear?: string;
-            /** @description codes of cautions */
-            cautions: string[];
-            /**
-             * Format: double
-             * @description since the last round, until now
-             */
-            degree_days_since: number;
-            /** Format: double */
-            egg_degree_days: number;
-            /** @description the last of the eggs laid before the last round hatch */
-            hatched_on?: string;
-            headline: components["schemas"]["KnowledgeSentence"];
-            line: components["schemas"]["PestsDay"][];
-            /** @description that look, until the all-clear was given */
-            look?: components["schemas"]["KnowledgeSentence"];
-            /** @description the day of the look that can give the all-clear */
-            look_on?: string;
-            /** @description the round that is due or comes next */
-            next?: components["schemas"]["PestsTreatment"];
-            notes: components["schemas"]["KnowledgeText"][];
-            pest: components["schemas"]["PestsPest"];
-            rounds: components["schemas"]["PestsTreatment"][];
-            /** @description why oil and soap are not for this plant */
-            stopped?: components["schemas"]["KnowledgeText"];
-        };
         PestsTreatment: {
             /** @description its days rest on temperatures that were, not on those to come */
             certain?: boolean;
@@ -6134,7 +6364,7 @@ export interface components {
         };
         PotOrHold: {
             advice: components["schemas"]["JudgementAdvice"];
-            decision: components["schemas"]["RehomeVerdict"];
+            decision: components["schemas"]["JudgementDecided"];
         };
         PotWeight: {
             /** Format: double */
@@ -6831,7 +7061,7 @@ export interface components {
             /** Format: int64 */
             plant_id: number;
             /** @description left out where it does not race */
-            race?: components["schemas"]["RaceRace"];
+            race?: components["schemas"]["JudgementRaced"];
             /** @description what was taken of the plant, in words */
             stage: string;
             /**
@@ -7004,28 +7234,6 @@ export interface components {
             weeks_from_days: components["schemas"]["KnowledgeNumber"];
             wins_on_water: components["schemas"]["KnowledgeNumber"];
         };
-        RaceLever: {
-            by: components["schemas"]["KnowledgeNumber"];
-            /** Format: double */
-            chance: number;
-            code: string;
-            do: components["schemas"]["KnowledgeText"];
-            /**
-             * Format: double
-             * @description days it holds out longer without roots, median
-             */
-            dry_days: number;
-            /**
-             * Format: double
-             * @description of chance
-             */
-            gain: number;
-            /** @description worth doing */
-            helps: boolean;
-            name: string;
-            /** @description what it gives */
-            words?: components["schemas"]["KnowledgeSentence"];
-        };
         RaceLeverKind: {
             by: components["schemas"]["KnowledgeNumber"];
             code: string;
@@ -7121,26 +7329,6 @@ export interface components {
             water: components["schemas"]["RaceWater"][];
             words: components["schemas"]["KnowledgeSentence"];
         };
-        RaceRace: {
-            assumptions: components["schemas"]["RaceAssumption"][];
-            /** @description code of the way of holding that is advised */
-            best: string;
-            days: number;
-            detail: components["schemas"]["KnowledgeSentence"];
-            fit?: components["schemas"]["RaceFit"];
-            headline: components["schemas"]["KnowledgeSentence"];
-            /** @description how it is held now */
-            holding?: string;
-            /** @description for the way it is held, else the advised one; what helps most first */
-            levers: components["schemas"]["RaceLever"][];
-            limp_at: components["schemas"]["KnowledgeNumber"];
-            lost_at: components["schemas"]["KnowledgeEstimate"];
-            /** @description where no lever helps */
-            no_lever?: components["schemas"]["KnowledgeSentence"];
-            /** @description the best first */
-            outcomes: components["schemas"]["RaceOutcome"][];
-            runs: number;
-        };
         RaceWater: {
             day: number;
             /** Format: double */
@@ -7161,7 +7349,7 @@ export interface components {
         };
         Reading: {
             checks: components["schemas"]["RootsChecks"];
-            cut_list: components["schemas"]["CleaningList"];
+            cut_list: components["schemas"]["JudgementCutList"];
             /** Format: int64 */
             id: number;
             /** @description the roots as the cuts left them, once one was made */
@@ -7172,7 +7360,7 @@ export interface components {
             previous?: components["schemas"]["Previous"];
             read_on: string;
             reading: components["schemas"]["RootsReading"];
-            verdict: components["schemas"]["RootsVerdict"];
+            verdict: components["schemas"]["JudgementRooted"];
             /**
              * Format: int64
              * @description give it back when you save
@@ -7190,19 +7378,6 @@ export interface components {
         RecipeList: {
             recipes: components["schemas"]["OwnRecipe"][];
         };
-        RehomeAsked: {
-            /** @description names of the causes that ask */
-            causes: string[];
-            code: string;
-            words: components["schemas"]["KnowledgeText"];
-        };
-        RehomeChoice: {
-            advised?: boolean;
-            reasons: components["schemas"]["KnowledgeText"][];
-            route: components["schemas"]["RehomeRoute"];
-            /** @description it is for plants of this kind */
-            suits: boolean;
-        };
         RehomeDecision: {
             /** @enum {string} */
             decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
@@ -7214,33 +7389,6 @@ export interface components {
             route?: string;
             /** @description the acts it asks for */
             says?: components["schemas"]["ActsAct"][];
-        };
-        RehomeJob: {
-            /** @description made ready so many days before */
-            ahead_days?: number;
-            /** @description what to measure out */
-            amounts?: string;
-            cautions: components["schemas"]["KnowledgeCaution"][];
-            code: string;
-            do: components["schemas"]["KnowledgeSentence"];
-            how: components["schemas"]["KnowledgeText"][];
-            /** @description the label is printed here */
-            labels?: boolean;
-            /** @description the day it was done or skipped */
-            on?: string;
-            /** @description why it was skipped */
-            reason?: string;
-            /** @description the side it follows, where growers differ */
-            side?: components["schemas"]["DisputesSide"];
-            /** @description name of its stage */
-            stage: string;
-            /** @enum {string} */
-            state: "open" | "done" | "skipped";
-            /**
-             * @description a weight is taken here, of this kind
-             * @enum {string}
-             */
-            weighs?: "" | "bare" | "pot";
         };
         RehomeKnowledge: {
             drying: components["schemas"]["DryingKnowledge"];
@@ -7397,35 +7545,17 @@ export interface components {
             unsuited?: string[];
             wall?: string;
         };
-        RehomeVerdict: {
-            /** @description row of the table that decided */
-            code: string;
-            /** @enum {string} */
-            decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
-            headline: components["schemas"]["KnowledgeSentence"];
-            /** @description the other sides, with their reasons */
-            others: components["schemas"]["DisputesSide"][];
-            reasons: components["schemas"]["KnowledgeText"][];
-            /** @description the advised first */
-            routes: components["schemas"]["RehomeChoice"][];
-            /** @description the acts it asks for */
-            says: components["schemas"]["ActsAct"][];
-            /** @description the side taken, where growers differ on it */
-            side?: components["schemas"]["DisputesSide"];
-            /** @description what has to be seen before this changes */
-            until: components["schemas"]["KnowledgeText"][];
-        };
         Rehoming: {
             /** @description what its causes ask of its new home */
-            asked: components["schemas"]["RehomeAsked"][];
-            decision: components["schemas"]["RehomeVerdict"];
+            asked: components["schemas"]["JudgementAsked"][];
+            decision: components["schemas"]["JudgementDecided"];
             /** @description of the pot it is in, from its weights */
             drying?: components["schemas"]["DryingWaterDay"];
             fit?: components["schemas"]["PotsFit"];
             headline: components["schemas"]["KnowledgeSentence"];
             /** @description the newest first */
             homes: components["schemas"]["Home"][];
-            jobs: components["schemas"]["RehomeJob"][];
+            jobs: components["schemas"]["JudgementHomeJob"][];
             mix?: components["schemas"]["RehomeMixed"];
             /** @description if it is done today */
             next_look_on?: string;
@@ -7436,7 +7566,7 @@ export interface components {
             /** @description the pot at hand, else the one advised */
             pot?: components["schemas"]["PotsPot"];
             /** @description chosen, else advised; left out: its roots are to be read first */
-            route?: components["schemas"]["RehomeRoute"];
+            route?: components["schemas"]["JudgementRoute"];
             section?: components["schemas"]["PotsSection"];
             /** @description cautions this person has acknowledged */
             seen: components["schemas"]["WorkSeen"][];
@@ -7712,8 +7842,6 @@ export interface components {
             count: number;
             decision: components["schemas"]["RootsDecision"];
             diameter_assumed?: boolean;
-            /** @description that in words */
-            do: components["schemas"]["KnowledgeSentence"];
             id: string;
             /** @description its number on the plant, such as 7, or 5–18 for a batch */
             label: string;
@@ -7845,8 +7973,6 @@ export interface components {
         };
         RootsVerdict: {
             grade: components["schemas"]["RootsGrade"];
-            /** @description what to do, in a line; empty when nothing was read */
-            headline: components["schemas"]["KnowledgeSentence"];
             pattern: components["schemas"]["RootsPattern"];
             roots: components["schemas"]["RootsRootVerdict"][];
             /** @description the words and marks of every rule named above */
@@ -10907,7 +11033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DivisionAdvice"];
+                    "application/json": components["schemas"]["JudgementDivisible"];
                 };
             };
             /** @description Bad Request */
@@ -11867,7 +11993,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PestsSchedule"];
+                    "application/json": components["schemas"]["JudgementScheduled"];
                 };
             };
             /** @description Bad Request */
@@ -12155,7 +12281,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RaceRace"];
+                    "application/json": components["schemas"]["JudgementRaced"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,125 @@
+package judgement
+
+import (
+	"therapeon/core/aftercare"
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
+)
+
+// Cared is the aftercare of a plant with what it asks for. The aftercare has heard its look: what that
+// forbids is not among its jobs.
+type Cared struct {
+	aftercare.Care
+	Runs     []Followed `json:"runs" required:"true" description:"the protocols that run, that of its home first"`
+	Due      []Due      `json:"due" required:"true" description:"the next turn of each job, the first due first"`
+	Alarms   []Sounding `json:"alarms" required:"true"`
+	Snoozed  []Sounding `json:"snoozed" required:"true" description:"alarms that sound, and were put off with a reason"`
+	Deferred []Sounding `json:"deferred" required:"true" description:"alarms of which its look, which has heard them, says otherwise"`
+
+	HeldBackWords knowledge.Sentence `json:"held_back_words,omitzero"`
+}
+
+// Followed is a protocol that runs, with its gates.
+type Followed struct {
+	aftercare.Running
+	Gates []Gate `json:"gates" required:"true"`
+}
+
+// Gate is a gate as it stands, with what is done once it opens, and where it does not.
+type Gate struct {
+	aftercare.Standing
+	Opens Instruction  `json:"opens" required:"true"`
+	Alarm *Instruction `json:"alarm,omitempty"`
+}
+
+// Due is the next turn of a job.
+type Due struct {
+	aftercare.Due
+	Do Saying `json:"do" required:"true"`
+}
+
+// Sounding is an alarm that sounds, with what to do.
+type Sounding struct {
+	aftercare.Sounding
+	Then Instruction `json:"then" required:"true"`
+}
+
+// OfCare is what the aftercare of a plant comes to.
+func OfCare(care aftercare.Care) Cared {
+	of := Cared{
+		Care: care, Runs: make([]Followed, len(care.Runs)), Due: make([]Due, len(care.Due)),
+		Alarms: soundings(care.Alarms), Snoozed: soundings(care.Snoozed), Deferred: soundings(care.Deferred),
+	}
+	for i, r := range care.Runs {
+		of.Runs[i] = Followed{r, make([]Gate, len(r.Gates))}
+		for j, g := range r.Gates {
+			of.Runs[i].Gates[j] = Gate{g, instruct(g.Opens), Told(g.Alarm)}
+		}
+	}
+	for i, d := range care.Due {
+		of.Due[i] = Due{d, Saying{d.Do}}
+	}
+	if care.HeldBack != "" {
+		of.HeldBackWords = knowledge.Say(message.Of("aftercare.held_back." + care.HeldBack))
+	}
+	return of
+}
+
+func soundings(all []aftercare.Sounding) []Sounding {
+	list := make([]Sounding, len(all))
+	for i, s := range all {
+		list[i] = Sounding{s, instruct(s.Then)}
+	}
+	return list
+}
+
+// JobOf is a job of the aftercare as it is told, by its code; nothing for one that is not known.
+func JobOf(code string) Saying {
+	job, _ := aftercare.Table().Job(code)
+	return say(job.Do)
+}
+
+// AlarmOf is what to do on an alarm of a protocol, or when a gate of it does not come.
+func AlarmOf(protocol, code string) Saying {
+	return say(aftercare.Table().AlarmWords(protocol, code)).rests(code)
+}
+
+// LookBack is that a plant is looked back on, by what it is looked back over.
+func LookBack(over message.Message) Saying {
+	return say(message.All(message.Of("clinic.today.look-back"), over))
+}
+
+// Gone is an absence from a plant, with what is done about it.
+type Gone struct {
+	aftercare.Gone
+	Makes  []Makes       `json:"makes" required:"true" description:"what would make it last, the gentlest first"`
+	Before []Instruction `json:"before" required:"true" description:"what to do before leaving"`
+	Sits   []Sitter      `json:"sits" required:"true" description:"what someone who waters meanwhile does, day by day"`
+}
+
+// Makes is something that makes a plant last longer.
+type Makes struct {
+	aftercare.Makes
+	Do Instruction `json:"do" required:"true"`
+}
+
+// Sitter is a job for someone who waters meanwhile, in plain words.
+type Sitter struct {
+	aftercare.Sitter
+	Do Instruction `json:"do" required:"true"`
+}
+
+// OfAbsence is what an absence comes to for a plant.
+func OfAbsence(g aftercare.Gone) Gone {
+	of := Gone{g, make([]Makes, len(g.Makes)), instructs(g.Before), make([]Sitter, len(g.Sits))}
+	for i, m := range g.Makes {
+		of.Makes[i] = Makes{m, instruct(m.Do)}
+	}
+	for i, s := range g.Sits {
+		of.Sits[i] = Sitter{s, instruct(s.Do)}
+	}
+	return of
+}
+
+// Never is what someone who waters meanwhile must not do.
+func Never() []Instruction { return instructs(aftercare.Table().Away.Never) }
