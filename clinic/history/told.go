@@ -41,7 +41,7 @@ func told(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error)
 
 // entry is what happened on a day.
 func entry(on, kind string, words message.Message, id int64) Entry {
-	return Entry{On: on, Kind: kind, Words: knowledge.Say(words).Seen(on), ID: id}
+	return Entry{On: on, Kind: kind, Words: knowledge.Say(words).Told(on), ID: id}
 }
 
 func incidents(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {

@@ -86,6 +86,17 @@ func (s Sentence) Past() Sentence {
 	return s
 }
 
+// Told is a sentence as it was told on a day: what it asked for then is not asked for now.
+func (s Sentence) Told(day string) Sentence {
+	s = s.Seen(day)
+	s.each(func(sense *message.Sense) {
+		if sense.Type == message.Instruction {
+			*sense = message.Sense{Type: message.Reason}
+		}
+	})
+	return s
+}
+
 // each changes the sense of a sentence and of those in it. Others keep theirs.
 func (s *Sentence) each(change func(*message.Sense)) {
 	change(&s.Sense)

@@ -229,6 +229,12 @@ func TestWhatARootArrivesAt(t *testing.T) {
 	assert.Empty(t, a("0 home inorganic 25"+"; 20 tape A 6 growing; 27 tape A 16 growing", 30).Arrives, "an old root goes nowhere")
 	assert.NotContains(t, codesOf(a("0 home inorganic 25"+taped+"; 28 tape A half", 30).Arrives), AtWall)
 	assert.Equal(t, []string{Established}, codesOf(a("0 home inorganic 25"+taped+"; 28 tape A water", 30).Arrives))
+	wide := life(t, "phalaenopsis", "0 read 1/5; 0 home inorganic 25"+taped)
+	wide.Pot = &pots.Pot{Shape: pots.Round, TopMM: 100, BottomMM: 80, HeightMM: 100}
+	of := named(t, wide.on(30), "A").Arrives
+	assert.Equal(t, []string{AtWall, Established}, codesOf(of))
+	assert.Equal(t, of[0].On, of[1].On, "50 mm to the wall, and 50 mm, are one day")
+	assert.Greater(t, of[0].LateOn, of[1].LateOn, "the way to the wall is known less well")
 	k := life(t, "phalaenopsis", "")
 	k.Pot = &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 120}
 	assert.Zero(t, k.toWaterMM(day(1)), "no water stands in it")

@@ -358,8 +358,13 @@ func (c *Followed) arrivals(t *Track, today string) []Arrival {
 		if !ok {
 			continue
 		}
+		// A length has one day, however well it is known how far off the wall is.
+		mm := math.Round(mark.MM)
+		if _, same, _, ok := Arrives(of, pace, Mark{MM: mm}); ok {
+			middle = min(max(same, soon), late)
+		}
 		day := func(n float64) string { return dates.After(last, int(math.Round(n))) }
-		list = append(list, Arrival{at, math.Round(mark.MM), day(soon), day(middle), day(late)})
+		list = append(list, Arrival{at, mm, day(soon), day(middle), day(late)})
 	}
 	return list
 }
