@@ -229,7 +229,7 @@ func TestWhatARootArrivesAt(t *testing.T) {
 	assert.Empty(t, a("0 home inorganic 25"+"; 20 tape A 6 growing; 27 tape A 16 growing", 30).Arrives, "an old root goes nowhere")
 	assert.NotContains(t, codesOf(a("0 home inorganic 25"+taped+"; 28 tape A half", 30).Arrives), AtWall)
 	assert.Equal(t, []string{Established}, codesOf(a("0 home inorganic 25"+taped+"; 28 tape A water", 30).Arrives))
-	wide := life(t, "phalaenopsis", "0 read 1/5; 0 home inorganic 25"+taped)
+	wide := life(t, "phalaenopsis", "0 read 1/5; 0 home inorganic 25; 20 tape A 3 growing new; 29 tape A 6 growing")
 	wide.Pot = &pots.Pot{Shape: pots.Round, TopMM: 100, BottomMM: 80, HeightMM: 100}
 	of := named(t, wide.on(30), "A").Arrives
 	assert.Equal(t, []string{AtWall, Established}, codesOf(of))
