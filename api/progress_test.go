@@ -63,6 +63,34 @@ func TestALookBack(t *testing.T) {
 	assert.Equal(t, "due", under(listAt(now, "look_backs")[0], "state"))
 }
 
+// each is one value of all in a list.
+func each(all []any, key string) (list []any) {
+	for _, of := range all {
+		list = append(list, under(of, key))
+	}
+	return list
+}
+
+// A root is called the same on every page: by its number in the newest reading, or as its keeper named it.
+func TestARootHasOneName(t *testing.T) {
+	x := startTending(t)
+	id := x.housed(`{"tag":"Moth","group":"phalaenopsis","old_medium":"bark"}`, "bark", "2030-05-14")
+	at := fmt.Sprintf("/api/v1/plants/%d", id)
+	reading := int(x.does("POST", at+"/readings", `{}`)["id"].(float64))
+	one := `{"id":"%s","count":1,"segments":[{"length_mm":40,"feel":"firm"}],"tip":"growing"}`
+	read := x.does("PUT", fmt.Sprintf("/api/v1/readings/%d", reading), fmt.Sprintf(
+		`{"version":1,"read_on":"2030-05-15","reading":{"roots":[%s,%s]}}`, fmt.Sprintf(one, "r1k9z03x"), fmt.Sprintf(one, "Wall")))
+	assert.Equal(t, []any{"1", "Wall"}, each(listAt(read, "verdict", "roots"), "label"))
+	x.sleeps(7)
+	x.sees(id, `"roots":[{"root":"r1k9z03x","length_mm":46,"tip":"growing","new":true},{"root":"Wall","length_mm":45}]`)
+	assert.ElementsMatch(t, []any{"1", "Wall"}, each(listAt(x.progress(id), "tracks"), "label"))
+	assert.Equal(t, map[string]any{"r1k9z03x": "1", "Wall": "Wall"}, x.does("GET", at+"/aftercare", "")["roots"])
+	for _, page := range []any{x.does("GET", at+"/timeline", ""), each(listAt(x.progress(id), "forecasts"), "name")} {
+		assert.Contains(t, fmt.Sprint(page), "root 1")
+		assert.NotContains(t, fmt.Sprint(page), "r1k9z03x")
+	}
+}
+
 // A plant is closed with what it teaches, and opened again as it was; something firm is not lost.
 func TestClosedAndOpenedAgain(t *testing.T) {
 	x := startTending(t)

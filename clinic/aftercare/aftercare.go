@@ -30,9 +30,10 @@ type Aftercare struct {
 	Version int64            `json:"version" required:"true" description:"of what was chosen; 0: nothing yet"`
 	Chosen  aftercare.Chosen `json:"chosen" required:"true"`
 	judgement.Cared
-	Checkins []KeptCheckin `json:"checkins" required:"true" description:"the newest first"`
-	Done     []Tended      `json:"done" required:"true" description:"what became of its jobs, the newest first"`
-	More     bool          `json:"more,omitempty" description:"older ones are not listed"`
+	Roots    map[string]string `json:"roots" required:"true" description:"what the roots of its readings are called, by their ids"`
+	Checkins []KeptCheckin     `json:"checkins" required:"true" description:"the newest first"`
+	Done     []Tended          `json:"done" required:"true" description:"what became of its jobs, the newest first"`
+	More     bool              `json:"more,omitempty" description:"older ones are not listed"`
 }
 
 // KeptCheckin is what was seen of a plant on a day, as it is kept.
@@ -93,6 +94,9 @@ func aftercareOf(ctx context.Context, v *record.Visit) (Aftercare, error) {
 		return all, err
 	}
 	all.Cared = judgement.OfCare(care)
+	if all.Roots, err = record.RootNames(ctx, v.Tx, v.Row.ID); err != nil {
+		return all, err
+	}
 	seen, err := record.Checkins.Of(ctx, v.Tx, v.Row.ID)
 	if err := cmp.Or(err, ledger.Sound(seen)); err != nil {
 		return all, err

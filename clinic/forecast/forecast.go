@@ -2,6 +2,7 @@
 package forecast
 
 import (
+	"cmp"
 	"context"
 
 	"therapeon/clinic/record"
@@ -26,21 +27,22 @@ func Of(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Foretold, error) {
 	if err != nil {
 		return nil, err
 	}
+	names, err := record.RootNames(ctx, tx, plantID)
 	list := make([]Foretold, len(rows))
 	for i, row := range rows {
-		list[len(rows)-1-i] = Foretold{record.AsForecast(row), nameOf(row)}
+		list[len(rows)-1-i] = Foretold{record.AsForecast(row), nameOf(row, names)}
 	}
-	return list, nil
+	return list, err
 }
 
 // nameOf says what is foretold, and of what.
-func nameOf(row ledger.Forecast) message.Message {
+func nameOf(row ledger.Forecast, roots map[string]string) message.Message {
 	kind, _ := forecast.Table().Kind(row.Code)
 	switch cause, known := causes.Table().Cause(row.Of); {
 	case kind.Chance && known:
 		return cause.Name
 	case row.Of != "":
-		return message.Of("clinic.forecast.of-root", message.Told("kind", kind.Name), message.Name("root", row.Of))
+		return message.Of("clinic.forecast.of-root", message.Told("kind", kind.Name), message.Name("root", cmp.Or(roots[row.Of], row.Of)))
 	}
 	return kind.Name
 }

@@ -144,6 +144,7 @@ func checkins(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entr
 	if err := cmp.Or(err, ledger.Sound(kept)); err != nil {
 		return nil, err
 	}
+	names, err := record.RootNames(ctx, tx, row.ID)
 	for _, d := range kept {
 		if d.State != ledger.Gone {
 			list = append(
@@ -151,13 +152,13 @@ func checkins(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entr
 				entry(
 					d.Day,
 					"checkin",
-					message.Of("clinic.history.checked-in", message.Several("seen", d.Value.Noted.InShort())),
+					message.Of("clinic.history.checked-in", message.Several("seen", d.Value.Noted.InShort(names))),
 					d.ID,
 				),
 			)
 		}
 	}
-	return list, nil
+	return list, err
 }
 
 func readings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {

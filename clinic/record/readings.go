@@ -2,6 +2,8 @@ package record
 
 import (
 	"context"
+	"maps"
+	"slices"
 
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -43,6 +45,16 @@ func (r *Record) WithBefore(ctx context.Context, p *patient.Patient) error {
 		p.Before, err = r.asReading(ctx, d)
 	}
 	return err
+}
+
+// RootNames are what the roots of a plant are called, by their ids: as in the newest reading that has them.
+func RootNames(ctx context.Context, tx *ledger.Tx, plantID int64) (map[string]string, error) {
+	all, err := Readings.Of(ctx, tx, plantID)
+	names := map[string]string{}
+	for _, d := range slices.Backward(all) {
+		maps.Copy(names, d.Value.Names())
+	}
+	return names, err
 }
 
 // NewestRead is the newest reading of a plant in which something was read.

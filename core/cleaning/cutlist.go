@@ -31,7 +31,7 @@ type Item struct {
 	ID       string             `json:"id" required:"true"`
 	RootID   string             `json:"root_id" required:"true"`
 	Kind     string             `json:"kind" required:"true" enum:"medium,dry-whole,dry-end,rot-whole,rot-end,spreading"`
-	Label    string             `json:"label" required:"true" description:"the root's number on the plant"`
+	Label    string             `json:"label" required:"true" description:"what the root is called, see the verdict"`
 	Place    message.Message    `json:"place" required:"true"`
 	Do       knowledge.Sentence `json:"-"`
 	Count    int                `json:"count" required:"true"`

@@ -81,8 +81,8 @@ func (c Checkin) Has(field string) bool {
 	return ok && !v.Field(i).IsZero()
 }
 
-// InShort is what was noted, field by field.
-func (c Checkin) InShort() []message.Message {
+// InShort is what was noted, field by field. Names are what roots are called, by their ids.
+func (c Checkin) InShort(names map[string]string) []message.Message {
 	v, parts := reflect.ValueOf(c), []message.Message{}
 	for i := range v.NumField() {
 		f := v.Field(i)
@@ -101,7 +101,7 @@ func (c Checkin) InShort() []message.Message {
 		}
 	}
 	for _, t := range c.Roots {
-		parts = append(parts, t.inShort())
+		parts = append(parts, t.inShort(names))
 	}
 	if c.Note != "" {
 		parts = append(parts, message.Plain(c.Note))

@@ -324,9 +324,9 @@ func TestTheWholePlantByItsFollowedRoots(t *testing.T) {
 		on("2030-05-08", Checkin{Roots: []Taped{{Root: "A", LengthMM: mm(9)}, {Root: "B", LengthMM: mm(70)}}}),
 	})
 	assert.Equal(t, 9.0, *list[1].Noted.LongestMM, "new once, new at each")
-	assert.Equal(t, []string{"root A: 9 mm", "root B: 70 mm"}, english.Lines(Checkin{Roots: list[1].Noted.Roots}.InShort()))
+	assert.Equal(t, []string{"root A: 9 mm", "root B: 70 mm"}, english.Lines(Checkin{Roots: list[1].Noted.Roots}.InShort(nil)))
 	assert.Equal(t, "root C: 3 mm, still, half, branched, lost",
-		english.Say(Taped{Root: "C", LengthMM: mm(3), Tip: "still", At: "half", Branched: Yes, Kept: No}.inShort()))
+		english.Say(Taped{Root: "C", LengthMM: mm(3), Tip: "still", At: "half", Branched: Yes, Kept: No}.inShort(nil)))
 }
 
 func TestFaultsAcrossFields(t *testing.T) {

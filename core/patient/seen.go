@@ -47,7 +47,7 @@ func InTurn(list []Seen) {
 		if order := a.At.Compare(b.At); order != 0 {
 			return order
 		}
-		return cmp.Compare(fmt.Sprint(a.Noted.InShort()), fmt.Sprint(b.Noted.InShort()))
+		return cmp.Compare(fmt.Sprint(a.Noted.InShort(nil)), fmt.Sprint(b.Noted.InShort(nil)))
 	}
 	if !slices.IsSortedFunc(list, before) { // they are kept so, mostly
 		slices.SortStableFunc(list, before)

@@ -126,6 +126,6 @@ func TestWhatDoesNotGoTogether(t *testing.T) {
 		assert.NotEmpty(t, c.Faults())
 	}
 	assert.Empty(t, patient.Checkin{Tips: &none}.Faults())
-	assert.Equal(t, []string{"tips 0", "leaf firm"}, english.Lines(patient.Checkin{Tips: &none, Leaf: "firm"}.InShort()))
-	assert.Equal(t, []string{"longest 5 mm"}, english.Lines(patient.Checkin{LongestMM: &mm}.InShort()))
+	assert.Equal(t, []string{"tips 0", "leaf firm"}, english.Lines(patient.Checkin{Tips: &none, Leaf: "firm"}.InShort(nil)))
+	assert.Equal(t, []string{"longest 5 mm"}, english.Lines(patient.Checkin{LongestMM: &mm}.InShort(nil)))
 }

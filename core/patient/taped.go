@@ -1,6 +1,7 @@
 package patient
 
 import (
+	"cmp"
 	"fmt"
 	"reflect"
 	"slices"
@@ -24,8 +25,8 @@ type Taped struct {
 // fails holds for a tip that stopped in dry air, or rots.
 func (t Taped) fails() bool { return t.Tip == "dry" || t.Tip == "black" }
 
-// inShort is what was noted of it.
-func (t Taped) inShort() message.Message {
+// inShort is what was noted of it, by what roots are called.
+func (t Taped) inShort(names map[string]string) message.Message {
 	var seen []message.Message
 	if t.LengthMM != nil {
 		seen = append(seen, message.Of("checkin.root-length", message.Exact("figure", *t.LengthMM, "mm")))
@@ -42,7 +43,7 @@ func (t Taped) inShort() message.Message {
 	if t.Kept == No {
 		seen = append(seen, message.Of("checkin.root-lost"))
 	}
-	return message.Of("checkin.root", message.Name("root", t.Root), message.Several("seen", seen))
+	return message.Of("checkin.root", message.Name("root", cmp.Or(names[t.Root], t.Root)), message.Several("seen", seen))
 }
 
 // tapedFaults finds what does not go together in the roots of a check-in.

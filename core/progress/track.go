@@ -129,9 +129,7 @@ func (f *following) reading(r read) {
 			continue
 		}
 		t := f.track(root.ID, v.Label)
-		if !f.told[root.ID] { // a name that was given stays
-			t.Label = v.Label
-		}
+		t.Label = v.Label
 		here[root.ID] = true
 		t.New = t.New || !known && f.began
 		if !alive {

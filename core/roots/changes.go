@@ -14,7 +14,7 @@ func Changes(from, to Reading) []message.Message {
 	before, number := map[string]Root{}, map[string]string{}
 	n := 1
 	for _, r := range from.Roots {
-		before[r.ID], number[r.ID] = r, label(n, r.Count)
+		before[r.ID], number[r.ID] = r, r.called(n)
 		n += r.Count
 	}
 	n = 1
@@ -22,9 +22,9 @@ func Changes(from, to Reading) []message.Message {
 		old, known := before[r.ID]
 		switch {
 		case !known:
-			changes = append(changes, message.Of("roots.say.root-is-only-there", message.Name("root", label(n, r.Count))))
+			changes = append(changes, message.Of("roots.say.root-is-only-there", message.Name("root", r.called(n))))
 		case !reflect.DeepEqual(old, r):
-			changes = append(changes, message.Of("roots.say.root-is-different-there", message.Name("root", label(n, r.Count))))
+			changes = append(changes, message.Of("roots.say.root-is-different-there", message.Name("root", r.called(n))))
 		}
 		delete(before, r.ID)
 		n += r.Count
@@ -54,16 +54,16 @@ func Changed(from, to Reading, where string) []message.Message {
 		after[r.ID] = true
 		switch {
 		case !known:
-			changes = append(changes, message.Of("roots.say.added-"+where, message.Name("root", label(n, r.Count))))
+			changes = append(changes, message.Of("roots.say.added-"+where, message.Name("root", r.called(n))))
 		case !reflect.DeepEqual(old, r):
-			changes = append(changes, message.Of("roots.say.changed-"+where, message.Name("root", label(n, r.Count))))
+			changes = append(changes, message.Of("roots.say.changed-"+where, message.Name("root", r.called(n))))
 		}
 		n += r.Count
 	}
 	n = 1
 	for _, r := range from.Roots {
 		if !after[r.ID] {
-			changes = append(changes, message.Of("roots.say.taken-out-"+where, message.Name("root", label(n, r.Count))))
+			changes = append(changes, message.Of("roots.say.taken-out-"+where, message.Name("root", r.called(n))))
 		}
 		n += r.Count
 	}

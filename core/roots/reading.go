@@ -98,7 +98,7 @@ type Branch struct {
 
 // Root is one root, or a tallied batch of Count roots that are alike.
 type Root struct {
-	ID       string    `json:"id" required:"true" validate:"required,root_name,rootid" description:"the client's own name for the root, kept from reading to reading"`
+	ID       string    `json:"id" required:"true" validate:"required,root_name,rootid" description:"the client's own name for the root, kept from reading to reading; one that begins with a capital letter is what it is called on every page"`
 	Count    int       `json:"count" required:"true" validate:"roots_alike" title:"roots.Root.count"`
 	Segments []Segment `json:"segments" required:"true" validate:"segments,dive" description:"base to tip"`
 	Branches []Branch  `json:"branches,omitempty" validate:"branches,dive"`

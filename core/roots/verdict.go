@@ -4,6 +4,8 @@ import (
 	"math"
 	"slices"
 	"strconv"
+	"unicode"
+	"unicode/utf8"
 
 	"therapeon/core/knowledge"
 )
@@ -18,7 +20,7 @@ type BranchVerdict struct {
 // RootVerdict is the verdict on one root, or on a batch of roots that are alike.
 type RootVerdict struct {
 	ID              string             `json:"id" required:"true"`
-	Label           string             `json:"label" required:"true" description:"its number on the plant, such as 7, or 5–18 for a batch"`
+	Label           string             `json:"label" required:"true" description:"what it is called: its number on the plant, such as 7, or 5–18 for a batch, or the name that its keeper gave"`
 	Count           int                `json:"count" required:"true"`
 	State           State              `json:"state" required:"true" enum:"live,doubtful,dead" description:"live when any of it lives"`
 	LengthMM        float64            `json:"length_mm" required:"true"`
@@ -56,7 +58,7 @@ func Read(r Reading, c Context) Verdict {
 	for i := range r.Roots {
 		root := &r.Roots[i]
 		v.Roots[i], axes[i], sides[i] = rd.readRoot(root)
-		v.Roots[i].Label = label(number, root.Count)
+		v.Roots[i].Label = root.called(number)
 		number += root.Count
 	}
 	anchor(v.Roots, axes, r, c)
@@ -73,6 +75,24 @@ func label(from, count int) string {
 		return strconv.Itoa(from)
 	}
 	return strconv.Itoa(from) + "–" + strconv.Itoa(from+count-1)
+}
+
+// called is what a root is called on every page: as its keeper named it, else by its number on the plant.
+func (r Root) called(number int) string {
+	if first, _ := utf8.DecodeRuneInString(r.ID); r.Count == 1 && unicode.IsUpper(first) {
+		return r.ID
+	}
+	return label(number, r.Count)
+}
+
+// Names are what the roots of a reading are called, by their ids.
+func (r Reading) Names() map[string]string {
+	names, number := map[string]string{}, 1
+	for _, root := range r.Roots {
+		names[root.ID] = root.called(number)
+		number += root.Count
+	}
+	return names
 }
 
 // rounding is what adding up lengths may be off by, in mm.

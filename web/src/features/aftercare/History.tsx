@@ -20,7 +20,7 @@ export function History({ c }: { c: Aftercare }) {
   const cache = useQueryClient();
   const [error, setError] = useState<unknown>();
   const lines: Line[] = [
-    ...c.checkins.map((s) => ({ key: `s${s.id}`, on: s.on, what: notedWords(s.noted), by: "", checkin: s })),
+    ...c.checkins.map((s) => ({ key: `s${s.id}`, on: s.on, what: notedWords(s.noted, c.roots), by: "", checkin: s })),
     ...c.done.map((t) => ({
       key: `t${t.id}`,
       on: t.on,

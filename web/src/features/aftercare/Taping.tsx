@@ -36,7 +36,8 @@ export function Taping({ plant, taped, onTape, wrong }: Props) {
   const taken = new Set(rows.map((r) => r.root));
   const free = [...letters].find((l) => !taken.has(l) && !known.some((t) => t.root === l)) ?? "";
   const add = () => {
-    const of = name.trim().replaceAll(/[^A-Za-z0-9_-]+/g, "-") || free;
+    const given = name.trim().replaceAll(/[^A-Za-z0-9_-]+/g, "-");
+    const of = given.charAt(0).toUpperCase() + given.slice(1) || free;
     if (of && !taken.has(of)) setNamed([...named, of]);
     setName("");
   };

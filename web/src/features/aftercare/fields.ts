@@ -156,8 +156,8 @@ function choices(field: Field, value: string) {
   return how && "options" in how ? how.options.find(([c]) => c === value)?.[1] : value;
 }
 
-/** What was noted, in words. */
-export function notedWords(noted: Noted): string {
+/** What was noted, in words; roots as they are called. */
+export function notedWords(noted: Noted, names: Record<string, string>): string {
   const said = fieldsInOrder.flatMap((f) => {
     const value = noted[f];
     const how = asked[f];
@@ -167,7 +167,7 @@ export function notedWords(noted: Noted): string {
   });
   const taped = (noted.roots ?? []).map((t) =>
     tell("root", {
-      root: t.root,
+      root: names[t.root] ?? t.root,
       facts: abreast([
         t.length_mm && `${t.length_mm} mm`,
         t.tip && tell("root-tip", { tip: t.tip }),

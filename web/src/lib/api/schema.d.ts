@@ -2529,6 +2529,10 @@ export interface components {
             more?: boolean;
             /** Format: int64 */
             plant_id: number;
+            /** @description what the roots of its readings are called, by their ids */
+            roots: {
+                [key: string]: string;
+            };
             /** @description the protocols that run, that of its home first */
             runs: components["schemas"]["JudgementFollowed"][];
             /** @description alarms that sound, and were put off with a reason */
@@ -3491,7 +3495,7 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "medium" | "dry-whole" | "dry-end" | "rot-whole" | "rot-end" | "spreading";
-            /** @description the root's number on the plant */
+            /** @description what the root is called, see the verdict */
             label: string;
             /** @description of a plant that grows up one stem */
             on_stem?: boolean;
@@ -4860,7 +4864,7 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "medium" | "dry-whole" | "dry-end" | "rot-whole" | "rot-end" | "spreading";
-            /** @description the root's number on the plant */
+            /** @description what the root is called, see the verdict */
             label: string;
             /** @description of a plant that grows up one stem */
             on_stem?: boolean;
@@ -5030,7 +5034,7 @@ export interface components {
             /** @description what is decided, in words */
             do: components["schemas"]["KnowledgeSentence"];
             id: string;
-            /** @description its number on the plant, such as 7, or 5–18 for a batch */
+            /** @description what it is called: its number on the plant, such as 7, or 5–18 for a batch, or the name that its keeper gave */
             label: string;
             length_assumed?: boolean;
             /** Format: double */
@@ -7828,7 +7832,7 @@ export interface components {
              * @description which growth it comes from, 1 the oldest; 0 not noted
              */
             growth?: number;
-            /** @description the client's own name for the root, kept from reading to reading */
+            /** @description the client's own name for the root, kept from reading to reading; one that begins with a capital letter is what it is called on every page */
             id: string;
             /** @description base to tip */
             segments: components["schemas"]["RootsSegment"][];
@@ -7843,7 +7847,7 @@ export interface components {
             decision: components["schemas"]["RootsDecision"];
             diameter_assumed?: boolean;
             id: string;
-            /** @description its number on the plant, such as 7, or 5–18 for a batch */
+            /** @description what it is called: its number on the plant, such as 7, or 5–18 for a batch, or the name that its keeper gave */
             label: string;
             length_assumed?: boolean;
             /** Format: double */
