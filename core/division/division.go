@@ -235,7 +235,7 @@ func (p divided) unassigned() bool {
 	return p.Condition().HasRead() && p.unplaced.High > 0
 }
 
-var rank = []string{"spreading", "weak", "few-roots", "thirsty", "unread", "unassigned", "in-flower", "resting"}
+var rank = []string{"spreading", "weak", "few-roots", "thirsty", "unread", "unassigned", "in-flower", "resting", "snapped"}
 
 func order(k *Knowledge) []string {
 	codes := make([]string, len(rank))
@@ -255,6 +255,7 @@ func (p divided) against() map[string]bool {
 		"unread":    !p.Condition().HasRead(), "unassigned": p.unassigned(),
 		"in-flower": p.Flowering().InFlower(),
 		"resting":   p.Growth() == patient.Resting,
+		"snapped":   p.Snapped() != "",
 	}
 }
 

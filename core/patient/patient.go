@@ -49,6 +49,7 @@ type Patient struct {
 	Deeds     []Deed               // jobs of its cleanings, as they were done or left out
 	Site      *Site                // where it stands; nil: not noted
 	Spikes    []string             // days on which its spike was cut
+	DividedOn string               // the day on which it was divided last, and its bulbs counted anew
 	Given     Given                // what is said outright
 	Judge     func(*Patient) Heard // what its causes come to; nil: not asked
 
@@ -209,12 +210,16 @@ func (p *Patient) Finding(code string) FindingState {
 	return ""
 }
 
-// Growth is what it does, as seen at the look.
+// Growth is what it does, as seen at the look; not known once the growth that was seen has snapped.
 func (p *Patient) Growth() Growth {
-	if l := p.Look(); l != nil {
-		return l.Noted.Growth
+	l := p.Look()
+	switch {
+	case l == nil:
+		return p.Given.Growth
+	case l.Noted.Growth.shoots() && p.Snapped() != "":
+		return ""
 	}
-	return p.Given.Growth
+	return l.Noted.Growth
 }
 
 // Flowering is as the look has it, else as it came; none once its spike was cut before
@@ -235,18 +240,6 @@ func (p *Patient) Flowering() Flowering {
 	}
 	return p.Intake.Flowering
 }
-
-// spikeGone holds where its spike was cut, or broke off, on the day of a look or since. What is done on the day of a
-// look follows it.
-func (p *Patient) spikeGone(looked string) bool {
-	since := func(on string) bool { return on >= looked && on < p.day() }
-	return slices.ContainsFunc(p.Spikes, since) || slices.ContainsFunc(p.Incidents, func(i Incident) bool {
-		return i.What == LostSpike && since(i.On)
-	}) || slices.ContainsFunc(p.Look().Noted.Accidents, func(a Accident) bool { return a.What == LostSpike })
-}
-
-// LostSpike is the accident of a spike that broke off.
-const LostSpike = "lost-spike"
 
 // Unpotted holds while it is out of its pot: by the look, by a reading of its roots, or
 // because it has none.

@@ -53,7 +53,10 @@ const (
 )
 
 // Grows holds where something new shows: a root, a leaf or a growth.
-func (g Growth) Grows() bool { return g == NewRoots || g == Growing || g == Maturing }
+func (g Growth) Grows() bool { return g == NewRoots || g.shoots() }
+
+// shoots holds where a shoot was seen to grow.
+func (g Growth) shoots() bool { return g == Growing || g == Maturing }
 
 // Season is warm or cool. The empty one is "not known".
 type Season string

@@ -84,6 +84,11 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	if v.CleanFirst {
 		v.Reasons = append([]knowledge.Text{k.CleanFirst}, v.Reasons...)
 	}
+	if on := p.TornOn(); on != "" && p.Stands().Where() != patient.Potted {
+		torn := k.Torn
+		torn.Value = torn.Value.With("day", message.Day(on))
+		v.Reasons = append(v.Reasons, torn)
+	}
 	if v.Until == nil {
 		v.Until = []knowledge.Text{}
 	}
@@ -298,7 +303,7 @@ func (c deciding) lasts() bool {
 	if c.race.Way != "" && c.race.Clearly(c.race.Way, "nest") {
 		return false
 	}
-	return c.p.Profile.LeafConductance.Value != "thin" || c.p.Intake.BulbCount > 0
+	return c.p.Profile.LeafConductance.Value != "thin" || c.p.Bulbs() > 0
 }
 
 // way is the way of holding that is advised.

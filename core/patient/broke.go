@@ -1,0 +1,77 @@
+package patient
+
+import "slices"
+
+// What breaks, and changes what follows.
+const (
+	LostSpike     = "lost-spike"
+	LostBulb      = "lost-bulb"
+	LostRoot      = "lost-root"
+	SnappedGrowth = "snapped-growth"
+)
+
+// Broke is the last day, up to its own, on which something broke off; empty where it did not. What is done on the
+// day of a look follows it.
+func (p *Patient) Broke(what string) string {
+	on := ""
+	for _, l := range p.Looks {
+		if slices.ContainsFunc(l.Noted.Accidents, func(a Accident) bool { return a.What == what }) {
+			on = max(on, l.On)
+		}
+	}
+	for _, i := range p.Incidents {
+		if i.What == what && i.On < p.day() {
+			on = max(on, i.On)
+		}
+	}
+	return on
+}
+
+// spikeGone holds where its spike was cut, or broke off, on the day of a look or since.
+func (p *Patient) spikeGone(looked string) bool {
+	cut := slices.ContainsFunc(p.Spikes, func(on string) bool { return on >= looked && on < p.day() })
+	broke := p.Broke(LostSpike)
+	return cut || broke != "" && broke >= looked
+}
+
+// Snapped is the day on which its new growth snapped, where none was seen to grow since; else empty.
+func (p *Patient) Snapped() string {
+	on := p.Broke(SnappedGrowth)
+	l := p.Look()
+	switch {
+	case on == "" || l != nil && on < l.On && l.Noted.Growth.shoots():
+		return ""
+	case slices.ContainsFunc(p.Stands().Checked().All(), func(s Seen) bool { return s.On > on && s.Noted.grows().shoots() }):
+		return ""
+	}
+	return on
+}
+
+// TornOn is the last day on which a root tore off while it was cleaned, after its roots were read; empty where none did.
+func (p *Patient) TornOn() string {
+	on := ""
+	for _, i := range p.Incidents {
+		if i.What == LostRoot && p.Reading != nil && i.On >= p.Reading.On {
+			on = max(on, i.On)
+		}
+	}
+	return on
+}
+
+// Bulbs is how many bulbs it has: those counted at intake, or when it was divided, but for those that broke off since.
+func (p *Patient) Bulbs() int {
+	n := p.Intake.BulbCount
+	for _, l := range p.Looks {
+		for _, a := range l.Noted.Accidents {
+			if a.What == LostBulb && l.On > p.DividedOn {
+				n -= a.Count
+			}
+		}
+	}
+	for _, i := range p.Incidents {
+		if i.What == LostBulb && i.On > p.DividedOn {
+			n--
+		}
+	}
+	return max(0, n)
+}

@@ -1,0 +1,38 @@
+package patient
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+)
+
+// What breaks is heard once: until growth is seen again, and from the day on which the bulbs were counted anew.
+func TestWhatBreaksChangesWhatFollows(t *testing.T) {
+	look := func(on string, growth Growth, broke ...string) Look {
+		l := Look{On: on, Noted: Inspection{Growth: growth}}
+		for _, what := range broke {
+			l.Noted.Accidents = append(l.Noted.Accidents, Accident{What: what, Count: 2})
+		}
+		return l
+	}
+	p := Patient{Intake: Intake{BulbCount: 5}, Looks: []Look{look("2030-05-03", Growing, SnappedGrowth, LostBulb)}}
+	assert.Equal(t, "2030-05-03", p.Snapped())
+	assert.Empty(t, p.Growth(), "what grew has snapped")
+	assert.Equal(t, 3, p.Bulbs())
+	p.Looks[0].Noted.Growth = NewRoots
+	assert.Equal(t, NewRoots, p.Growth(), "its roots grow on")
+	p.Looks = append([]Look{look("2030-06-03", Growing)}, p.Looks...)
+	assert.Empty(t, p.Snapped())
+	assert.Equal(t, Growing, p.Growth(), "another came")
+	assert.Equal(t, 3, p.Bulbs())
+	p.DividedOn = "2030-05-20"
+	assert.Equal(t, 5, p.Bulbs(), "counted since")
+	p.Incidents = []Incident{{On: "2030-06-05", What: SnappedGrowth}, {On: "2030-06-05", What: LostBulb}}
+	assert.Equal(t, "2030-06-05", p.Snapped(), "that one too, while it was cleaned")
+	assert.Equal(t, 4, p.Bulbs())
+	p = Patient{Incidents: []Incident{{On: "2030-06-05", What: LostRoot}}, Reading: &Reading{On: "2030-06-05"}}
+	assert.Equal(t, "2030-06-05", p.TornOn())
+	p.Reading.On = "2030-06-06"
+	assert.Empty(t, p.TornOn(), "read without it")
+	assert.Zero(t, p.Bulbs())
+}
