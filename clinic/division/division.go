@@ -106,7 +106,7 @@ func keepRhizome(ctx context.Context, v *record.Visit, version int64, r division
 
 // DivisionOf is what the advisor says of the plant today.
 func DivisionOf(ctx context.Context, v *record.Visit) (Divisible, error) {
-	d := Divisible{PlantID: v.Row.ID, Rhizome: division.Chain(v.Patient.Bulbs())}
+	d := Divisible{PlantID: v.Row.ID, Rhizome: division.Chain(v.Patient.Broken().Bulbs())}
 	noted, err := record.Rhizomes.Get(ctx, v.Tx, v.Row.ID)
 	if err != nil && !record.IsMissing(err) {
 		return d, err

@@ -44,7 +44,7 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 	require.ErrorAs(t, err, &conflict)
 
 	_, err = c.History.Incident(t.Context(), p.ID,
-		history.Incident{What: "snapped-growth", Note: "Under the lamp."})
+		history.Incident{What: "torn-leaf", Note: "Under the lamp."})
 	require.NoError(t, err)
 	for field, d := range map[string]divisionservice.Divide{"tags": {Cuts: []int{6}, Tags: []string{"x", "y"}},
 		"cuts[0]": {Cuts: []int{40}, Tags: []string{"x"}}, "keeps": {Cuts: []int{6}, Tags: []string{"x"}, Keeps: 4}} {

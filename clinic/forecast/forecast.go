@@ -42,7 +42,8 @@ func nameOf(row ledger.Forecast, roots map[string]string) message.Message {
 	case kind.Chance && known:
 		return cause.Name
 	case row.Of != "":
-		return message.Of("clinic.forecast.of-root", message.Told("kind", kind.Name), message.Name("root", cmp.Or(roots[row.Of], row.Of)))
+		root := message.Name("root", cmp.Or(roots[row.Of], row.Of))
+		return message.Of("clinic.forecast.of-root", message.Told("kind", kind.Name), root)
 	}
 	return kind.Name
 }

@@ -159,7 +159,8 @@ func statePart(p intake.Plant) formats.SheetPart {
 	}
 	if l := p.Latest; l != nil && l.Grade != "" {
 		state.add(true, "roots-of-alive",
-			message.On("read_on", l.ReadOn), message.Told("words", l.Words.Value), message.Told("headline", l.Headline.Words()))
+			message.On("read_on", l.ReadOn), message.Told("words", l.Words.Value),
+			message.Told("headline", l.Headline.Words()))
 	}
 	return state.SheetPart
 }

@@ -20,7 +20,7 @@ func (r *Record) treated(ctx context.Context) error {
 	for _, i := range incidents {
 		r.Base.Incidents = append(r.Base.Incidents, patient.Incident{On: i.HappenedOn, What: i.What})
 	}
-	if r.Base.Broke(patient.LostBulb) != "" {
+	if r.Base.Broken().On(patient.LostBulb) != "" {
 		if r.Base.DividedOn, err = dividedOn(ctx, r.Tx, r.Row.ID); err != nil {
 			return err
 		}

@@ -284,5 +284,6 @@ func (c *Service) ComputePotOrHold(ctx context.Context, of record.Unkept) (PotOr
 	if rehome.Table().Decide(p, run).Races {
 		run = c.Advice.Way(ctx, p, nil)
 	}
-	return PotOrHold{judgement.OfPotOrHold(rehome.Table().Decide(p, run)), judgement.For(p, judgement.Known{Race: run})}, nil
+	decided := judgement.OfPotOrHold(rehome.Table().Decide(p, run))
+	return PotOrHold{decided, judgement.For(p, judgement.Known{Race: run})}, nil
 }

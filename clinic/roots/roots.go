@@ -294,7 +294,8 @@ func beside(ctx context.Context, r *record.Record, d ledger.Doc[roots.Reading], 
 	read, list := p.Roots(), cleaning.Cuts(p)
 	loaded := Reading{
 		ID: d.ID, PlantID: d.PlantID, Version: d.Version, ReadOn: d.Day,
-		Reading: read.Reading, Verdict: judgement.OfRoots(read.Verdict), CutList: judgement.OfCuts(list), Checks: read.Checks,
+		Reading: read.Reading, Verdict: judgement.OfRoots(read.Verdict), CutList: judgement.OfCuts(list),
+		Checks: read.Checks,
 	}
 	if list.CutsDone > 0 {
 		loaded.Left = &Left{read.Left(), judgement.OfRoots(read.After())}

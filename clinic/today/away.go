@@ -65,7 +65,8 @@ func (c *Service) Away(ctx context.Context, in AwayAsk) (Absence, error) {
 				return all, err
 			}
 			all.Plants = append(all.Plants, Absent{
-				row.ID, row.Tag, places[row.PlaceID], today.TurnNames[v.Turn()], judgement.OfAbsence(k.Away(care, in.From, in.Until)),
+				row.ID, row.Tag, places[row.PlaceID], today.TurnNames[v.Turn()],
+				judgement.OfAbsence(k.Away(care, in.From, in.Until)),
 			})
 		}
 		slices.SortStableFunc(all.Plants, func(a, b Absent) int {

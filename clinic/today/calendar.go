@@ -174,7 +174,9 @@ func (p *planned) told(by string) formats.Entry {
 	jobs := message.Several("jobs", parts)
 	switch {
 	case by == "plant":
-		e.Title = message.Of("clinic.today.do-of", message.Told("do", judgement.JobOf(p.jobs[0]).Words()), message.Name("plant", p.tags[p.jobs[0]][0]))
+		job, tag := p.jobs[0], p.tags[p.jobs[0]][0]
+		e.Title = message.Of("clinic.today.do-of",
+			message.Told("do", judgement.JobOf(job).Words()), message.Name("plant", tag))
 	case p.place != "":
 		e.Title = message.Of("clinic.today.at-place", message.Name("place", p.place), jobs)
 	default:

@@ -83,7 +83,7 @@ func SeenInPot(p *patient.Patient) patient.Findings {
 }
 
 func (n *knower) fromCare() {
-	if h := n.p.Hurt(); h != nil && h.Days <= Table().Figures.FreshWoundDays.Value {
+	if h := n.p.Broken().Last(); h != nil && h.Days <= Table().Figures.FreshWoundDays.Value {
 		code, what := "causes.known.broke-unpotting", make([]message.Message, len(h.What))
 		if h.Cleaned {
 			code = "causes.known.broke-cleaning"

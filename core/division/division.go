@@ -255,7 +255,7 @@ func (p divided) against() map[string]bool {
 		"unread":    !p.Condition().HasRead(), "unassigned": p.unassigned(),
 		"in-flower": p.Flowering().InFlower(),
 		"resting":   p.Growth() == patient.Resting,
-		"snapped":   p.Snapped() != "",
+		"snapped":   p.Broken().GrowthOn() != "",
 	}
 }
 

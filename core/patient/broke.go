@@ -2,6 +2,12 @@ package patient
 
 import "slices"
 
+// Broken is what broke on a plant, and what is left of it.
+type Broken struct{ *Patient }
+
+// Broken is what broke on it.
+func (p *Patient) Broken() Broken { return Broken{p} }
+
 // What breaks, and changes what follows.
 const (
 	LostSpike     = "lost-spike"
@@ -10,9 +16,9 @@ const (
 	SnappedGrowth = "snapped-growth"
 )
 
-// Broke is the last day, up to its own, on which something broke off; empty where it did not. What is done on the
+// On is the last day, up to its own, on which something broke off; empty where it did not. What is done on the
 // day of a look follows it.
-func (p *Patient) Broke(what string) string {
+func (p Broken) On(what string) string {
 	on := ""
 	for _, l := range p.Looks {
 		if slices.ContainsFunc(l.Noted.Accidents, func(a Accident) bool { return a.What == what }) {
@@ -30,25 +36,28 @@ func (p *Patient) Broke(what string) string {
 // spikeGone holds where its spike was cut, or broke off, on the day of a look or since.
 func (p *Patient) spikeGone(looked string) bool {
 	cut := slices.ContainsFunc(p.Spikes, func(on string) bool { return on >= looked && on < p.day() })
-	broke := p.Broke(LostSpike)
+	broke := p.Broken().On(LostSpike)
 	return cut || broke != "" && broke >= looked
 }
 
-// Snapped is the day on which its new growth snapped, where none was seen to grow since; else empty.
-func (p *Patient) Snapped() string {
-	on := p.Broke(SnappedGrowth)
+// GrowthOn is the day on which its new growth snapped, where none was seen to grow since; else empty.
+func (p Broken) GrowthOn() string {
+	on := p.On(SnappedGrowth)
 	l := p.Look()
-	switch {
-	case on == "" || l != nil && on < l.On && l.Noted.Growth.shoots():
+	if on == "" || l != nil && on < l.On && l.Noted.Growth.shoots() {
 		return ""
-	case slices.ContainsFunc(p.Stands().Checked().All(), func(s Seen) bool { return s.On > on && s.Noted.grows().shoots() }):
-		return ""
+	}
+	for _, s := range p.Stands().Checked().All() {
+		if s.On > on && s.Noted.grows().shoots() {
+			return ""
+		}
 	}
 	return on
 }
 
-// TornOn is the last day on which a root tore off while it was cleaned, after its roots were read; empty where none did.
-func (p *Patient) TornOn() string {
+// RootOn is the last day on which a root tore off while it was cleaned, after its roots were read; empty where none
+// did.
+func (p Broken) RootOn() string {
 	on := ""
 	for _, i := range p.Incidents {
 		if i.What == LostRoot && p.Reading != nil && i.On >= p.Reading.On {
@@ -58,8 +67,9 @@ func (p *Patient) TornOn() string {
 	return on
 }
 
-// Bulbs is how many bulbs it has: those counted at intake, or when it was divided, but for those that broke off since.
-func (p *Patient) Bulbs() int {
+// Bulbs is how many bulbs are left: those counted at intake, or when it was divided, but for those that broke off
+// since.
+func (p Broken) Bulbs() int {
 	n := p.Intake.BulbCount
 	for _, l := range p.Looks {
 		for _, a := range l.Noted.Accidents {

@@ -16,23 +16,23 @@ func TestWhatBreaksChangesWhatFollows(t *testing.T) {
 		return l
 	}
 	p := Patient{Intake: Intake{BulbCount: 5}, Looks: []Look{look("2030-05-03", Growing, SnappedGrowth, LostBulb)}}
-	assert.Equal(t, "2030-05-03", p.Snapped())
+	assert.Equal(t, "2030-05-03", p.Broken().GrowthOn())
 	assert.Empty(t, p.Growth(), "what grew has snapped")
-	assert.Equal(t, 3, p.Bulbs())
+	assert.Equal(t, 3, p.Broken().Bulbs())
 	p.Looks[0].Noted.Growth = NewRoots
 	assert.Equal(t, NewRoots, p.Growth(), "its roots grow on")
 	p.Looks = append([]Look{look("2030-06-03", Growing)}, p.Looks...)
-	assert.Empty(t, p.Snapped())
+	assert.Empty(t, p.Broken().GrowthOn())
 	assert.Equal(t, Growing, p.Growth(), "another came")
-	assert.Equal(t, 3, p.Bulbs())
+	assert.Equal(t, 3, p.Broken().Bulbs())
 	p.DividedOn = "2030-05-20"
-	assert.Equal(t, 5, p.Bulbs(), "counted since")
+	assert.Equal(t, 5, p.Broken().Bulbs(), "counted since")
 	p.Incidents = []Incident{{On: "2030-06-05", What: SnappedGrowth}, {On: "2030-06-05", What: LostBulb}}
-	assert.Equal(t, "2030-06-05", p.Snapped(), "that one too, while it was cleaned")
-	assert.Equal(t, 4, p.Bulbs())
+	assert.Equal(t, "2030-06-05", p.Broken().GrowthOn(), "that one too, while it was cleaned")
+	assert.Equal(t, 4, p.Broken().Bulbs())
 	p = Patient{Incidents: []Incident{{On: "2030-06-05", What: LostRoot}}, Reading: &Reading{On: "2030-06-05"}}
-	assert.Equal(t, "2030-06-05", p.TornOn())
+	assert.Equal(t, "2030-06-05", p.Broken().RootOn())
 	p.Reading.On = "2030-06-06"
-	assert.Empty(t, p.TornOn(), "read without it")
-	assert.Zero(t, p.Bulbs())
+	assert.Empty(t, p.Broken().RootOn(), "read without it")
+	assert.Zero(t, p.Broken().Bulbs())
 }

@@ -15,9 +15,9 @@ type Hurt struct {
 	Days    float64 // ago
 }
 
-// Hurt is what broke last before this look: at an earlier look, or since while it was
+// Last is what broke last before this look: at an earlier look, or since while it was
 // cleaned; nil where nothing did. What is done on the day of a look follows it.
-func (p *Patient) Hurt() *Hurt {
+func (p Broken) Last() *Hurt {
 	var hurt *Hurt
 	for _, l := range p.Looks[min(1, len(p.Looks)):] {
 		if len(l.Noted.Accidents) > 0 {

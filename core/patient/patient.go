@@ -216,7 +216,7 @@ func (p *Patient) Growth() Growth {
 	switch {
 	case l == nil:
 		return p.Given.Growth
-	case l.Noted.Growth.shoots() && p.Snapped() != "":
+	case l.Noted.Growth.shoots() && p.Broken().GrowthOn() != "":
 		return ""
 	}
 	return l.Noted.Growth

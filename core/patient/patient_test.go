@@ -298,12 +298,12 @@ func TestTheLastHurtBeforeTheLook(t *testing.T) {
 		Looks:     []Look{{On: "2030-03-20", Noted: broke}, {On: "2030-03-10", Noted: broke}, {On: "2030-01-10", Noted: broke}},
 		Incidents: []Incident{{On: "2030-03-20", What: "torn-leaf"}},
 	}
-	h := p.Hurt()
+	h := p.Broken().Last()
 	require.NotNil(t, h)
 	assert.Equal(t, Hurt{What: []string{"broken-root"}, On: "2030-03-10", Days: 10}, *h, "what is done that day follows it")
 	p.Incidents = append(p.Incidents, Incident{On: "2030-03-15", What: "lost-bulb"})
-	assert.Equal(t, Hurt{Cleaned: true, What: []string{"lost-bulb"}, On: "2030-03-15", Days: 5}, *p.Hurt())
-	assert.Nil(t, (&Patient{Day: "2030-03-20"}).Hurt())
+	assert.Equal(t, Hurt{Cleaned: true, What: []string{"lost-bulb"}, On: "2030-03-15", Days: 5}, *p.Broken().Last())
+	assert.Nil(t, (&Patient{Day: "2030-03-20"}).Broken().Last())
 }
 
 // Suspect and kept apart are two words: one is known, the other set.

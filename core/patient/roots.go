@@ -54,7 +54,7 @@ func (p Condition) Reader(on string) roots.Context {
 		UsualDiameterMM: p.Profile.RootDiameterMM.Value,
 		UsualLengthMM:   p.Profile.RootLengthMM.Value,
 		LeafAreaCM2:     p.LeafAreaCM2(),
-		Bulbs:           p.Bulbs(),
+		Bulbs:           p.Broken().Bulbs(),
 		DeadDry:         p.Side(disputes.DeadDryRoots),
 		ClingingMedium:  p.Side(disputes.ClingingMedium),
 		CutMarginMM:     p.House.CutMarginMM,

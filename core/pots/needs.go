@@ -63,7 +63,7 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		Group:     p.Profile.Code,
 		BaseMM:    w.BaseMM,
 		ReachMM:   w.ReachMM,
-		Bulbs:     p.Bulbs(),
+		Bulbs:     p.Broken().Bulbs(),
 		HasBulbs:  p.Profile.HasBulbs(),
 		Growths:   p.Intake.UsualGrowths,
 		SpanMM:    2 * p.Intake.LongestLeafMM(),

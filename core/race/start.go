@@ -24,7 +24,7 @@ func startOf(p *patient.Patient, ask Ask) start {
 		Profile:     p.Profile,
 		LeafAreaCM2: p.Condition().LeafAreaCM2(),
 		LeafFrom:    p.Condition().LeafFrom(),
-		Bulbs:       p.Bulbs(),
+		Bulbs:       p.Broken().Bulbs(),
 		LiveRootCM2: p.Condition().LiveCM2(),
 		RootsFrom:   p.Condition().RootsFrom(),
 		Limp:        p.Condition().Limp(),

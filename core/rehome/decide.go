@@ -84,7 +84,7 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	if v.CleanFirst {
 		v.Reasons = append([]knowledge.Text{k.CleanFirst}, v.Reasons...)
 	}
-	if on := p.TornOn(); on != "" && p.Stands().Where() != patient.Potted {
+	if on := p.Broken().RootOn(); on != "" && p.Stands().Where() != patient.Potted {
 		torn := k.Torn
 		torn.Value = torn.Value.With("day", message.Day(on))
 		v.Reasons = append(v.Reasons, torn)
@@ -303,7 +303,7 @@ func (c deciding) lasts() bool {
 	if c.race.Way != "" && c.race.Clearly(c.race.Way, "nest") {
 		return false
 	}
-	return c.p.Profile.LeafConductance.Value != "thin" || c.p.Bulbs() > 0
+	return c.p.Profile.LeafConductance.Value != "thin" || c.p.Broken().Bulbs() > 0
 }
 
 // way is the way of holding that is advised.

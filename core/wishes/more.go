@@ -37,9 +37,9 @@ func (a *asked) oldBulbs() (string, string) {
 		return "none", ""
 	case a.p.Finding("old-bulbs-dead") == patient.Present:
 		return "dead", ""
-	case a.p.Bulbs() == 0:
+	case a.p.Broken().Bulbs() == 0:
 		return "uncounted", a.tomorrow()
-	case a.p.Bulbs() <= stay:
+	case a.p.Broken().Bulbs() <= stay:
 		return "few", ""
 	case a.p.Condition().Limp():
 		return "thirsty", ""
@@ -57,7 +57,7 @@ func (a *asked) divide() (string, string) {
 	if usual, _, known := a.p.Around().Nights(); known {
 		cold = usual < a.p.Around().Minima().Growth.Value
 	}
-	bulbs := a.p.Bulbs()
+	bulbs := a.p.Broken().Bulbs()
 	switch {
 	case a.p.Profile.Monopodial():
 		return "kind", ""
