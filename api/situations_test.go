@@ -402,7 +402,7 @@ func (x *reported) checkCause() {
 func TestSituations(t *testing.T) {
 	files, err := filepath.Glob("testdata/situations/*.yaml")
 	require.NoError(t, err)
-	require.Len(t, files, 7)
+	require.Len(t, files, 8)
 	for _, file := range files {
 		t.Run(strings.TrimSuffix(filepath.Base(file), ".yaml"), func(t *testing.T) {
 			t.Parallel()

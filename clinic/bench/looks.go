@@ -101,16 +101,18 @@ func (all *Inspected) judgeLook(p *patient.Patient, found causes.Verdict, heard 
 
 // since says what became of a plant since its newest look, by the homes it was given.
 func (all *Inspected) since(p *patient.Patient) {
-	if l := p.Look(); l == nil || l.ID != all.ID || all.Look.Decision == "" {
+	if len(p.Looks) == 0 || p.Looks[0].ID != all.ID || all.Look.Decision == "" {
 		return
 	}
+	moved := false
 	for _, h := range p.Homes {
 		if h.From >= all.LookedOn {
+			moved = true
 			all.Look.Line = look.Since(h)
 			all.Look.Headline = judgement.LineOf(all.Look.Line)
 		}
 	}
-	if !look.Holds(p) { // what it asked for then is not asked for today
+	if moved || !look.Holds(p) { // what it asked for then is not asked for today
 		all.Look, all.Causes = all.Look.Past(), all.Causes.Past()
 		all.Again = judgement.Saying{}
 	}

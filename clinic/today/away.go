@@ -66,7 +66,7 @@ func (c *Service) Away(ctx context.Context, in AwayAsk) (Absence, error) {
 			}
 			all.Plants = append(all.Plants, Absent{
 				row.ID, row.Tag, places[row.PlaceID], today.TurnNames[v.Turn()],
-				judgement.OfAbsence(k.Away(care, in.From, in.Until)),
+				judgement.OfAbsence(k.Away(care, in.From, in.Until), in.From),
 			})
 		}
 		slices.SortStableFunc(all.Plants, func(a, b Absent) int {

@@ -226,7 +226,7 @@ func (r *rounding) add(row ledger.Plant) {
 	}
 	if care.Day == r.Day {
 		for _, d := range care.Dropped {
-			r.Dropped = append(r.Dropped, Dropped{row.ID, row.Tag, judgement.JobOf(d.Job), why(d)})
+			r.Dropped = append(r.Dropped, Dropped{row.ID, row.Tag, judgement.JobOf(d.Job).Past(), why(d)})
 		}
 	}
 	if back := care.Back; back.On != "" && back.On <= r.Day {

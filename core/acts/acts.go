@@ -38,6 +38,7 @@ var (
 	CutSpike    = Act{Act: "spike", Degree: "cut"}
 	Apart       = Act{Act: "apart"}
 	Soak        = Act{Act: "water", Object: "root-ball", Degree: "soak"}
+	NoMoss      = Act{Act: "water", Object: "moss", Degree: "none"}
 	NoSoak      = Act{Act: "water", Object: "root-ball", Degree: "none"}
 	MoistTips   = Act{Act: "tip", Degree: "moist"}
 	DryTips     = Act{Act: "tip", Degree: "dry"}

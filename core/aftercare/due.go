@@ -146,7 +146,9 @@ func (care *Care) sameDay(today string) {
 }
 
 // noWater holds for an alarm that says no water: also while it is put off.
-func noWater(a Sounding) bool { return slices.Contains(a.Says, acts.NoWater) }
+func noWater(a Sounding) bool {
+	return slices.Contains(a.Says, acts.NoWater) || slices.Contains(a.Says, acts.NoMoss)
+}
 
 // waterStance is what the look, and what is acted on, say of water: to give it, to withhold it, or
 // nothing.

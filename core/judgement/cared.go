@@ -109,11 +109,11 @@ type Sitter struct {
 	Do Instruction `json:"do" required:"true"`
 }
 
-// OfAbsence is what an absence comes to for a plant.
-func OfAbsence(g aftercare.Gone) Gone {
+// OfAbsence is what an absence from a day on comes to for a plant.
+func OfAbsence(g aftercare.Gone, from string) Gone {
 	of := Gone{g, make([]Makes, len(g.Makes)), instructs(g.Before), make([]Sitter, len(g.Sits))}
 	for i, m := range g.Makes {
-		of.Makes[i] = Makes{m, instruct(m.Do)}
+		of.Makes[i] = Makes{m, instruct(m.Do).at(message.When{Is: message.OnDay, Day: from})}
 	}
 	for i, s := range g.Sits {
 		of.Sits[i] = Sitter{s, instruct(s.Do)}

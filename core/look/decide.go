@@ -112,7 +112,11 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 		out:      p.Stands().Where() != patient.Potted,
 	}
 	d.season, d.daysToWarm = k.SeasonOf(p)
-	if h := p.Heard(); len(d.findings) == 0 && p.Growth() == "" && !d.out && len(h.Acted) == 0 {
+	grows := p.Growth()
+	if l := p.Look(); l != nil {
+		grows = l.Noted.Growth // what snapped was looked at too
+	}
+	if h := p.Heard(); len(d.findings) == 0 && grows == "" && !d.out && len(h.Acted) == 0 {
 		d.line(Line{Say: "unlooked"})
 		return d.v
 	}

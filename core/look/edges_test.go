@@ -349,7 +349,6 @@ func TestWhatIsTidedOver(t *testing.T) {
 	assert.False(t, tided("cattleya", old, "pot-bound"), "old, and not pressing")
 	assert.True(t, tided("cattleya", old, "pot-bound", "top-heavy"), "two plans press, in old medium")
 	assert.True(t, tided("cattleya", as, "dark-film"))
-	assert.True(t, tided("cattleya", as, "film-smells"))
 	assert.True(t, tided("cattleya", as, "dead-roots-seen"))
 }
 

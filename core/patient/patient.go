@@ -12,7 +12,6 @@
 package patient
 
 import (
-	"slices"
 	"time"
 
 	"therapeon/core/climate"
@@ -222,21 +221,23 @@ func (p *Patient) Growth() Growth {
 	return l.Noted.Growth
 }
 
-// Flowering is as the look has it, else as it came; none once its spike was cut before
-// the look.
+// Flowering is as it was seen last, else as it came; none once its spike was cut, or broke off, since.
 func (p *Patient) Flowering() Flowering {
 	l := p.Look()
 	if l == nil {
 		return p.Intake.Flowering
 	}
-	if p.spikeGone(l.On) {
-		return NotFlowering
+	seen, on := l.Noted.Flowering, l.On
+	for _, before := range p.Looks { // a move is no reason to forget a spike
+		if seen == "" && before.On <= l.On {
+			seen, on = before.Noted.Flowering, before.On
+		}
 	}
-	if l.Noted.Flowering != "" {
-		return l.Noted.Flowering
-	}
-	if slices.ContainsFunc(p.Spikes, func(on string) bool { return on < l.On }) {
+	switch {
+	case seen != "" && p.spikeGone(on), seen == "" && p.spikeGone(""):
 		return NotFlowering
+	case seen != "":
+		return seen
 	}
 	return p.Intake.Flowering
 }

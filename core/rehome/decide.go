@@ -186,10 +186,10 @@ func (c deciding) row() string {
 	}
 	kind, grade := c.p.Profile.Code, c.p.Condition().GradeLeft()
 	switch {
-	case where == patient.Held && c.p.Stands().Checked().Crawls():
-		return "held-crawls"
 	case where == patient.Held && c.p.Stands().Checked().BaseRots():
 		return "held-rots"
+	case where == patient.Held && c.p.Stands().Checked().Crawls():
+		return "held-crawls"
 	case grade == roots.Unread && where == patient.Out:
 		return "read-first"
 	case c.p.Condition().TipsOut() && where == patient.Held && !c.Ready(c.p, c.p.Today()):
