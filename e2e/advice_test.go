@@ -2,11 +2,9 @@ package e2e
 
 import (
 	"fmt"
-	"regexp"
 	"testing"
 	"time"
 
-	"github.com/stretchr/testify/assert"
 )
 
 // pagesOfAPlant are the steps of a plant that say what to do with it.
@@ -20,53 +18,6 @@ func (s *server) reported(t *testing.T, plant, noted string) {
 	s.send(t, "POST", "/api/v1/plants", plant)
 	s.send(t, "POST", "/api/v1/plants/1/inspections", `{}`)
 	s.send(t, "PUT", "/api/v1/inspections/1", fmt.Sprintf(`{"version":1,"looked_on":%q,"inspection":%s}`, time.Now().Format(time.DateOnly), noted))
-}
-
-// advised is what a page says of its plant, without what would be said if it were otherwise.
-const advised = `() => {
-	const main = document.querySelector("main.plant").cloneNode(true);
-	main.querySelectorAll(".plant-flips, [data-part='until']").forEach((e) => e.remove());
-	return main.textContent;
-}`
-
-// The same plant through every page: its one advice is read on each, and on none its opposite.
-func TestOneAdviceOnEveryPage(t *testing.T) {
-	parallel(t)
-	month := time.Now().AddDate(0, 0, -30).Format(time.DateOnly)
-	for name, x := range map[string]struct {
-		plant, noted, advice, act string
-		never                     *regexp.Regexp
-	}{
-		"just moved": {
-			fmt.Sprintf(`{"tag":"One","group":"cattleya","leaf_count":6,"bulb_count":5,"old_medium":"bark","pot":"clear","last_repotted":%q}`, month),
-			`{"findings":{"growth-smaller":"present","growth-stalled":"present"},"growth":"growing"}`,
-			"Leave it.", "home leave", regexp.MustCompile(`Unpot it (soon|now)|Pot it now`),
-		},
-		"limp in wet moss": {
-			`{"tag":"One","group":"phalaenopsis","leaf_count":5,"old_medium":"moss","pot":"clear","last_repotted":"2020"}`,
-			`{"findings":{"leaves-limp":"present","limp-though-wet":"present","stays-wet":"present"},"growth":"growing"}`,
-			"Unpot it now.", "unpot now", regexp.MustCompile(`Leave it\.|Water it fully|Water it first|Wait `),
-		},
-		"out, without a root, in air nobody knows": {
-			`{"tag":"One","group":"phalaenopsis","leaf_count":5,"pot":"none"}`,
-			`{"findings":{"leaves-limp":"absent"},"unpotted":true}`,
-			"Read its roots first.", "check roots", regexp.MustCompile(`Pot it now|Hold it (bare|humid)|Unpot it (soon|now)`),
-		},
-	} {
-		t.Run(name, func(t *testing.T) {
-			s := fresh(t)
-			s.reported(t, x.plant, x.noted)
-			p := open(t, s.url, bench)
-			p.see(".bench-next", x.advice)
-			for _, page := range pagesOfAPlant {
-				p.jump("/plants/1/" + page)
-				p.still()
-				act := fmt.Sprintf("[data-sense='instruction'][data-act=%q]", x.act)
-				p.see(".said-headline "+act+", .plant-advice "+act, x.advice)
-				assert.NotRegexp(t, x.never, p.MustEval(advised).Str(), page)
-			}
-		})
-	}
 }
 
 // What decides is asked before all else, and answering it decides: limp leaves in medium that

@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"fmt"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -12,11 +13,11 @@ import (
 	"therapeon/core/knowledge"
 )
 
-// toldOn are the instructions of a plant's page, each with its act, its moment and its words; without what would
-// be said if something were otherwise.
+// toldOn are the instructions of a page, each with its act, its moment and its words; without what would be said if
+// something were otherwise, and what is said of all plants.
 const toldOn = `() => {
-	const skip = ".plant-flips, [data-part='until'], [data-part='flips']";
-	return [...document.querySelectorAll("main.plant [data-sense='instruction']")].filter((e) => !e.closest(skip)).
+	const skip = ".plant-flips, [data-part='until'], [data-part='flips'], [data-part='never']";
+	return [...document.querySelectorAll("main [data-sense='instruction']")].filter((e) => !e.closest(skip)).
 		map((e) => [e.dataset.act ?? "", e.dataset.when ?? "", e.textContent].join("|"));
 }`
 
@@ -42,50 +43,78 @@ func actOf(written string) acts.Act {
 	return a
 }
 
-// Three plants through all their pages: no page tells a degree of an act that another contradicts, and what must
-// not be told is told on none.
-func TestNoPageTellsAPlantTwoThings(t *testing.T) {
+// everyPage are all pages that a plant is on.
+func everyPage() (all []string) {
+	for _, page := range slices.Concat(pagesOfAPlant, []string{"aftercare", "cleaning/pests", "history"}) {
+		all = append(all, "/plants/1/"+page)
+	}
+	return append(all, "/", "/bench", "/today/evening", "/today/away?from="+ago(-3)+"&until="+ago(-16))
+}
+
+// Plants read on every page as a user would: their one advice stands on each of their own, no page tells a degree of
+// an act that another contradicts, and what must not be told is told on none, nor in print.
+func TestEveryPageTellsOfAPlantTheSame(t *testing.T) {
 	parallel(t)
 	for name, x := range map[string]struct {
 		plant, noted string
-		tells, never acts.Act
+		then         [][2]string // what is noted since: where, and what
+		advice       string
+		act          string
+		never        acts.Act
+		words        *regexp.Regexp // never said
 	}{
-		"at rest, thirsty and dry": {
-			`{"tag":"One","group":"cattleya","leaf_count":5,"bulb_count":6,"old_medium":"bark","pot":"clay","last_repotted":"2024"}`,
-			`{"findings":{"bulbs-shrivelled":"present","pot-light":"present","stays-wet":"absent"},"growth":"resting"}`,
-			acts.WaterLittle, acts.Water,
-		},
 		"rot that runs, thirsty and dry": {
 			`{"tag":"One","group":"phalaenopsis","leaf_count":5,"old_medium":"bark","pot":"clear","last_repotted":"2024"}`,
-			`{"findings":{"black-edge":"present","leaves-limp":"present","pot-light":"present"}}`,
-			acts.Apart, acts.Water,
+			`{"findings":{"black-edge":"present","leaves-limp":"present","pot-light":"present"}}`, nil,
+			"Unpot it now.", "unpot now", acts.Water, regexp.MustCompile(`Leave it\.|Water it fully|Wait `),
 		},
 		"mites on a tight pot": {
 			`{"tag":"One","group":"cattleya","leaf_count":6,"bulb_count":6,"old_medium":"bark","pot":"clay","last_repotted":"2022"}`,
-			`{"findings":{"moving-specks":"present","webs":"present","stippled":"present","pot-bound":"present"}}`,
-			acts.Treat, acts.Unpot,
+			`{"findings":{"moving-specks":"present","webs":"present","stippled":"present","pot-bound":"present"}}`, nil,
+			"Treat it today, where it stands.", "treat now", acts.Unpot, regexp.MustCompile(`Unpot it now|Leave it\.`),
+		},
+		"in its nest, dark and wet": {
+			`{"tag":"One","group":"cattleya","leaf_count":5,"bulb_count":5,"old_medium":"bark","pot":"none"}`,
+			`{"findings":{"leaves-limp":"absent"},"unpotted":true}`, [][2]string{
+				{"/holding", `{"method":"nest","from":"` + ago(24) + `"}`},
+				{"/checkins", `{"on":"` + ago(11) + `","noted":{"moss":"wet"}}`},
+				{"/checkins", `{"on":"` + ago(0) + `","noted":{"moss":"wet"}}`},
+			},
+			"Take it out and hold it bare and humid.", "home hold", acts.Pot, regexp.MustCompile(`Leave it\.|at one side`),
 		},
 	} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
 			s.reported(t, x.plant, x.noted)
+			for _, note := range x.then {
+				s.send(t, "POST", "/api/v1/plants/1"+note[0], note[1])
+			}
 			p := open(t, s.url, bench)
-			p.see(".bench-next", "")
+			p.see(".bench-next", x.advice)
 			var all []acts.Act
 			words := map[acts.Act]string{}
-			for _, page := range pagesOfAPlant {
-				p.jump("/plants/1/" + page)
+			for _, page := range everyPage() {
+				p.jump(page)
 				p.still()
+				if strings.HasPrefix(page, "/plants/") {
+					act := fmt.Sprintf("[data-sense='instruction'][data-act=%q]", x.act)
+					p.see(".said-headline "+act+", .plant-advice "+act, x.advice)
+				} else if !strings.HasPrefix(page, "/today/") {
+					p.see("main", "One")
+				}
 				for _, said := range p.MustEval(toldOn).Arr() {
 					act, rest, _ := strings.Cut(said.Str(), "|")
 					when, text, _ := strings.Cut(rest, "|")
 					is, _, _ := strings.Cut(when, " ")
 					if a := actOf(act); !slices.Contains([]string{"once", "not-now", "no"}, is) {
-						all, words[a] = append(all, a), fmt.Sprintf("/%s “%s”", page, text)
+						all, words[a] = append(all, a), fmt.Sprintf("%s “%s”", page, text)
+						assert.NotRegexp(t, x.words, text, page)
 					}
 				}
+				if page == "/" || strings.HasPrefix(page, "/today/away") || page == "/plants/1/history" {
+					assert.NotRegexp(t, x.words, p.printed(), page)
+				}
 			}
-			assert.True(t, x.tells.Among(all), "%s is told nowhere: %v", x.tells, words)
 			assert.NotContains(t, all, x.never, words[x.never])
 			for i, a := range all {
 				for _, b := range all[i+1:] {

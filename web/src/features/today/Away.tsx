@@ -7,6 +7,7 @@ import { day } from "../../lib/dates";
 import { Day } from "../../ui/Day";
 import { Listed, Marked } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
+import { Say } from "../../ui/Say";
 import { Aside, Headline, Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
@@ -127,11 +128,11 @@ function Sheet({ a }: { a: Absence }) {
   const jobs = useQuery(aftercareKnowledge).data?.jobs;
   const nameOf = (job: string) => jobs?.find((j) => j.code === job)?.name ?? job;
   const days = [...new Set(a.plants.flatMap((p) => p.sits.map((s) => s.on)))].sort();
-  const how = new Map<string, { job: string; tags: Set<string> }>();
+  const how = new Map<string, Absent["sits"][number] & { tags: Set<string> }>();
   for (const p of a.plants)
     for (const s of p.sits) {
-      const had = how.get(s.do.value) ?? { job: s.job, tags: new Set<string>() };
-      how.set(s.do.value, { job: s.job, tags: had.tags.add(p.tag) });
+      const had = how.get(s.do.value) ?? { ...s, tags: new Set<string>() };
+      how.set(s.do.value, { ...had, tags: had.tags.add(p.tag) });
     }
   return (
     <section data-part="sheet" aria-label={tell("for-whoever-waters")} className={css.sheet}>
@@ -150,15 +151,17 @@ function Sheet({ a }: { a: Absence }) {
       </ul>
       {days.length > 0 && <h3>{tell("how")}</h3>}
       <ul data-part="how">
-        {[...how].map(([words, { job, tags }]) => (
+        {[...how].map(([words, { do: told, job, tags }]) => (
           <li key={words}>
-            <b>{nameOf(job)}</b> ({apart([...tags])}): {words}
+            <b>{nameOf(job)}</b> ({apart([...tags])}): <Say of={told} />
           </li>
         ))}
       </ul>
       <Lasting plants={a.plants} />
       <h3>{tell("please-do-not")}</h3>
-      <Listed texts={a.never} />
+      <div data-part="never">
+        <Listed texts={a.never} />
+      </div>
     </section>
   );
 }

@@ -7434,6 +7434,8 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             routes: components["schemas"]["RehomeRoute"][];
+            /** @description said where a root tore off after the roots were read */
+            torn: components["schemas"]["KnowledgeText"];
             until: {
                 [key: string]: components["schemas"]["KnowledgeText"][];
             };
