@@ -43,6 +43,7 @@ type situation struct {
 	Home    *struct {
 		Route string `yaml:"route"`
 		Days  int    `yaml:"days"`
+		First string `yaml:"first"` // its first water: done, or left
 	} `yaml:"home"`
 	Detail map[string]map[string]string `yaml:"detail"` // of a wish
 
@@ -242,7 +243,11 @@ func (x *reported) house(at string) {
 		open = false
 		for _, j := range x.page(at+"/home", "none")["jobs"].([]any) {
 			if job := j.(map[string]any); job["state"] == "open" {
-				x.post("PUT", at+"/home/jobs", map[string]any{"job": job["code"], "state": "skipped", "reason": "not needed"})
+				mark := map[string]any{"job": job["code"], "state": "skipped", "reason": "not needed"}
+				if job["code"] == "first-water" && x.Home.First != "left" {
+					mark = map[string]any{"job": job["code"], "state": "done", "person": "Ada"}
+				}
+				x.post("PUT", at+"/home/jobs", mark)
 				open = true
 			}
 		}

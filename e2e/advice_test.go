@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"testing"
 	"time"
-
 )
 
 // pagesOfAPlant are the steps of a plant that say what to do with it.

@@ -99,6 +99,7 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 	}
 	for _, h := range r.HomeDocs {
 		home := rehome.Stands(h.Day, h.Value.Route, h.Value.Pot)
+		home.Dry = rehome.Table().LeftDry(h.Value.Done)
 		r.Base.Homes = append(r.Base.Homes, home)
 	}
 	if n := len(r.Base.Homes); n > 0 {

@@ -259,6 +259,8 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 	}
 	if r.atOnce == j.Job && last == "" {
 		d.On, d.From, d.By, d.How = r.Since, r.Since, dates.After(r.Since, 1), r.how
+	} else if job.Waters && last == "" && r.dry() {
+		d.On, d.From, d.By, d.How = r.Since, r.Since, dates.After(r.Since, 1), Table().NotYet
 	} else if j.Learns && every.Value > 0 {
 		c.learned(care, r, j, &d, tempo{every, slow})
 	} else if job.Waters && slices.Contains(d.Asks, "medium") {
@@ -274,6 +276,12 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 		d.Matters = float64(late) >= job.MattersAfter.Value
 	}
 	return d
+}
+
+// dry holds for the protocol of a home whose first water was left out, as it began.
+func (r Running) dry() bool {
+	h := r.w.Stands().Home()
+	return r.Home && len(r.Before) == 0 && h != nil && h.Dry
 }
 
 // round puts a turn on the day of a round of treatment.

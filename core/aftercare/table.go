@@ -158,6 +158,7 @@ type Knowledge struct {
 	Amounts   Amounts    `yaml:"amounts" json:"amounts" required:"true"`
 
 	PutOff     knowledge.Text            `yaml:"put_off" json:"put_off" required:"true" description:"of an alarm that its look puts off"`
+	NotYet     knowledge.Text            `yaml:"not_yet" json:"not_yet" required:"true" description:"how the first watering is done that was left out"`
 	DroppedFor map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
 
 	LeftDays      knowledge.Number   `yaml:"left_days" json:"left_days" required:"true"`

@@ -102,6 +102,20 @@ func Cuts(p *patient.Patient) List {
 	return l
 }
 
+// LeftOn is the day on which the cuts of a plant's reading were left out, with a reason; empty where they were not.
+func LeftOn(p *patient.Patient) string {
+	on := ""
+	for _, d := range p.Deeds {
+		if d.Of == cutRoots && d.LeftOut && p.Reading != nil && d.On >= p.Reading.On {
+			on = max(on, d.On)
+		}
+	}
+	return on
+}
+
+// cutRoots is the job of the plan that the list is part of.
+const cutRoots = "cut-roots"
+
 // Counted is how far the cuts are.
 type Counted struct {
 	Cuts int `json:"cuts"`

@@ -303,6 +303,7 @@ type Home struct {
 	Medium string // what it stands in, in the words of an intake
 	Pot    string
 	LookOn string // the first look after it; empty once that was done
+	Dry    bool   // its first water was left out
 }
 
 // Kind says what was weighed.

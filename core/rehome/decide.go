@@ -84,6 +84,11 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	if v.CleanFirst {
 		v.Reasons = append([]knowledge.Text{k.CleanFirst}, v.Reasons...)
 	}
+	if on := cleaning.LeftOn(p); on != "" && p.Stands().Where() != patient.Potted {
+		left := k.CutsLeft
+		left.Value = left.Value.With("day", message.Day(on))
+		v.Reasons = append(v.Reasons, left)
+	}
 	if on := p.Broken().RootOn(); on != "" && p.Stands().Where() != patient.Potted {
 		torn := k.Torn
 		torn.Value = torn.Value.With("day", message.Day(on))
@@ -150,7 +155,7 @@ func (c deciding) cutsOpen(decision string) bool {
 		return false
 	}
 	list := cleaning.Cuts(c.p)
-	return list.CutsDone < list.Cuts
+	return list.CutsDone < list.Cuts && cleaning.LeftOn(c.p) == ""
 }
 
 // names are the names of routes.

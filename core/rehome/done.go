@@ -8,6 +8,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
+	"therapeon/core/acts"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
@@ -128,6 +129,24 @@ func mixedIn(words string) (list []Mixing) {
 	return list
 }
 
+// LeftDry holds where the first water of a home was left out, and was to be given.
+func (k *Knowledge) LeftDry(d *Done) bool {
+	left := func(f Finished) bool { return f.Code == firstWater && f.State == work.Skipped }
+	return d != nil && slices.ContainsFunc(d.Jobs, left) && !acts.Of(k.task(d).firstWater().Sense).Alike(acts.NoWater)
+}
+
+// firstWater is the job of watering it in.
+const firstWater = "first-water"
+
+// task is what the jobs hung on.
+func (k *Knowledge) task(d *Done) Task {
+	route, _ := k.Route(d.Route)
+	return Task{
+		Route: route, Still: d.Still, Starts: d.Starts, NotFlushed: d.NoFlush, Flushes: d.Flushes,
+		Care: d.Care, Mixed: d.Mixed,
+	}
+}
+
 // Finished are the jobs that were done, in words.
 func (k *Knowledge) Finished(d *Done) []Job {
 	if d == nil {
@@ -136,11 +155,7 @@ func (k *Knowledge) Finished(d *Done) []Job {
 	if d.Told != nil {
 		return untold(d.Told)
 	}
-	route, _ := k.Route(d.Route)
-	t := Task{
-		Route: route, Still: d.Still, Starts: d.Starts, NotFlushed: d.NoFlush, Flushes: d.Flushes,
-		Care: d.Care, Mixed: d.Mixed,
-	}
+	t := k.task(d)
 	var list []Job
 	for _, f := range d.Jobs {
 		for _, row := range k.Jobs {

@@ -297,6 +297,13 @@ func TestCutsThatAreOpenGoFirst(t *testing.T) {
 	require.Equal(t, PotIt, v.Decision)
 	assert.NotContains(t, english.Lines(v.Reasons), english.Say(Table().CleanFirst))
 	assert.NotContains(t, english.Say(v.Headline), "Clean")
+	kept := *p
+	kept.Deeds = []patient.Deed{{Of: "cut-roots", On: "2030-05-02", LeftOut: true}}
+	v = Table().Decide(kept.At(p.Now), race.Advised{})
+	assert.NotContains(t, english.Say(v.Headline), "Clean", "they were left out")
+	assert.Contains(t, english.Say(v.Reasons), "left out on 2 May 2030. What is soft goes on rotting")
+	kept.Deeds[0].On = "2030-04-02"
+	assert.Contains(t, english.Say(Table().Decide(kept.At(p.Now), race.Advised{}).Headline), "Clean", "of a reading before")
 }
 
 // Common practice, no source: tree roots from organic medium are flushed through in pebbles;

@@ -107,6 +107,7 @@ type Knowledge struct {
 	Usual        map[string]string              `yaml:"usual" json:"usual" required:"true"`
 	CleanFirst   knowledge.Text                 `yaml:"clean_first" json:"clean_first" required:"true"`
 	CleanThen    knowledge.Text                 `yaml:"clean_then" json:"clean_then" required:"true"`
+	CutsLeft     knowledge.Text                 `yaml:"cuts_left" json:"cuts_left" required:"true" description:"said where its cuts were left out"`
 	Torn         knowledge.Text                 `yaml:"torn" json:"torn" required:"true" description:"said where a root tore off after the roots were read"`
 	RouteReasons map[string]knowledge.Text      `yaml:"route_reasons" json:"route_reasons" required:"true"`
 	Failures     map[disputes.SideCode][]string `yaml:"failures" json:"failures" required:"true"`

@@ -2736,6 +2736,8 @@ export interface components {
             most_shift_days: components["schemas"]["KnowledgeNumber"];
             moved_days: components["schemas"]["KnowledgeNumber"];
             not_now_days: components["schemas"]["KnowledgeNumber"];
+            /** @description how the first watering is done that was left out */
+            not_yet: components["schemas"]["KnowledgeText"];
             patch_factor: components["schemas"]["KnowledgeNumber"];
             protocols: components["schemas"]["AftercareProtocol"][];
             /** @description of an alarm that its look puts off */
@@ -7403,6 +7405,8 @@ export interface components {
             big_pot_l: components["schemas"]["KnowledgeNumber"];
             clean_first: components["schemas"]["KnowledgeText"];
             clean_then: components["schemas"]["KnowledgeText"];
+            /** @description said where its cuts were left out */
+            cuts_left: components["schemas"]["KnowledgeText"];
             decisions: {
                 [key: string]: components["schemas"]["RehomeDecision"];
             };
