@@ -13,10 +13,8 @@ func (l *Language) JSON(v any) ([]byte, error) {
 	said := json.MarshalToFunc(func(to *jsontext.Encoder, m message.Message) error {
 		return to.WriteToken(jsontext.String(l.Say(m)))
 	})
-	var all json.Options
 	hidden := json.MarshalToFunc(func(to *jsontext.Encoder, v message.Writes) error {
-		return json.MarshalEncode(to, v.Written(), all)
+		return json.MarshalEncode(to, v.Written()) // by the options of the whole
 	})
-	all = json.JoinOptions(jsonv1.DefaultOptionsV1(), json.WithMarshalers(json.JoinMarshalers(said, hidden)))
-	return json.Marshal(v, all)
+	return json.Marshal(v, jsonv1.DefaultOptionsV1(), json.WithMarshalers(json.JoinMarshalers(said, hidden)))
 }

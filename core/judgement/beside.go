@@ -14,7 +14,7 @@ type Scheduled struct {
 }
 
 // OfSchedule is the schedule of a treatment.
-func OfSchedule(s pests.Schedule) Scheduled { return Scheduled{s, Saying{s.Look}, Saying{s.Headline}} }
+func OfSchedule(s pests.Schedule) Scheduled { return Scheduled{s, tell(s.Look), tell(s.Headline)} }
 
 // Past is the schedule of a plant that is off the bench: it asks for nothing any more.
 func (s Scheduled) Past() Scheduled {
@@ -29,7 +29,7 @@ type Divisible struct {
 }
 
 // OfDivision is what the advisor comes to.
-func OfDivision(a division.Advice) Divisible { return Divisible{a, Saying{a.Headline}} }
+func OfDivision(a division.Advice) Divisible { return Divisible{a, tell(a.Headline)} }
 
 // Raced is the race of a plant, with what would change it.
 type Raced struct {

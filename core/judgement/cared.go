@@ -1,6 +1,8 @@
 package judgement
 
 import (
+	"sync"
+
 	"therapeon/core/aftercare"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
@@ -57,7 +59,7 @@ func OfCare(care aftercare.Care) Cared {
 		}
 	}
 	for i, d := range care.Due {
-		of.Due[i] = Due{d, Saying{d.Do}}
+		of.Due[i] = Due{d, tell(d.Do)}
 	}
 	if care.HeldBack != "" {
 		of.HeldBackWords = knowledge.Say(message.Of("aftercare.held_back." + care.HeldBack))
@@ -74,10 +76,15 @@ func soundings(all []aftercare.Sounding) []Sounding {
 }
 
 // JobOf is a job of the aftercare as it is told, by its code; nothing for one that is not known.
-func JobOf(code string) Saying {
-	job, _ := aftercare.Table().Job(code)
-	return say(job.Do)
-}
+func JobOf(code string) Saying { return jobs()[code] }
+
+var jobs = sync.OnceValue(func() map[string]Saying {
+	all := map[string]Saying{}
+	for _, job := range aftercare.Table().Jobs {
+		all[job.Code] = say(job.Do)
+	}
+	return all
+})
 
 // AlarmOf is what to do on an alarm of a protocol, or when a gate of it does not come.
 func AlarmOf(protocol, code string) Saying {

@@ -20,9 +20,9 @@ type Root struct {
 
 // OfRoots is what a reading comes to.
 func OfRoots(v roots.Verdict) Rooted {
-	of := Rooted{v, Saying{v.Headline}, make([]Root, len(v.Roots))}
+	of := Rooted{v, tell(v.Headline), make([]Root, len(v.Roots))}
 	for i, r := range v.Roots {
-		of.Roots[i] = Root{r, Saying{r.Do}}
+		of.Roots[i] = Root{r, tell(r.Do)}
 	}
 	return of
 }
@@ -47,12 +47,12 @@ type Item struct {
 }
 
 // OfCuts is a cut list.
-func OfCuts(l cleaning.List) CutList { return CutList{l, Saying{l.Headline}, items(l.Items)} }
+func OfCuts(l cleaning.List) CutList { return CutList{l, tell(l.Headline), items(l.Items)} }
 
 func items(all []cleaning.Item) []Item {
 	list := make([]Item, len(all))
 	for i, it := range all {
-		list[i] = Item{it, Saying{it.Do}}
+		list[i] = Item{it, tell(it.Do)}
 	}
 	return list
 }
@@ -74,7 +74,7 @@ type Job struct {
 
 // OfPlan is the work of a cleaning.
 func OfPlan(p cleaning.Plan) Plan {
-	of := Plan{p, make([]Job, len(p.Jobs)), Saying{p.Headline}}
+	of := Plan{p, make([]Job, len(p.Jobs)), tell(p.Headline)}
 	for i, j := range p.Jobs {
 		of.Jobs[i] = Job{j, instruct(j.Do), instructs(j.Why), items(j.Items)}
 	}

@@ -359,7 +359,7 @@ func until(p *patient.Patient, code string) string {
 func Ahead(p *patient.Patient) []Ready {
 	var list []Ready
 	for _, j := range rehome.Table().Ahead(p) {
-		list = append(list, Ready{Do: Saying{j.Do}, How: j.How, Cautions: j.Cautions, days: j.AheadDays})
+		list = append(list, Ready{Do: tell(j.Do), How: j.How, Cautions: j.Cautions, days: j.AheadDays})
 	}
 	return list
 }

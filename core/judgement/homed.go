@@ -40,7 +40,7 @@ func routeOf(r rehome.Route) Route {
 
 // OfPotOrHold is whether a plant is potted or held.
 func OfPotOrHold(v rehome.Verdict) Decided {
-	of := Decided{v, Saying{v.Headline}, make([]Choice, len(v.Routes))}
+	of := Decided{v, tell(v.Headline), make([]Choice, len(v.Routes))}
 	for i, c := range v.Routes {
 		of.Routes[i] = Choice{c, routeOf(c.Route)}
 	}
@@ -74,7 +74,7 @@ type HomeJob struct {
 func OfWay(w rehome.Way) Homeward {
 	of := Homeward{
 		Way: w, Decision: OfPotOrHold(w.Decision), Asked: make([]Asked, len(w.Asked)), Jobs: HomeJobs(w.Jobs),
-		Headline: Saying{w.Headline},
+		Headline: tell(w.Headline),
 	}
 	if w.Route != nil {
 		route := routeOf(*w.Route)
@@ -90,7 +90,7 @@ func OfWay(w rehome.Way) Homeward {
 func HomeJobs(all []rehome.Job) []HomeJob {
 	list := make([]HomeJob, len(all))
 	for i, j := range all {
-		list[i] = HomeJob{j, Saying{j.Do}, instructs(j.How)}
+		list[i] = HomeJob{j, tell(j.Do), instructs(j.How)}
 	}
 	return list
 }
