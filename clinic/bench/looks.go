@@ -104,15 +104,14 @@ func (all *Inspected) since(p *patient.Patient) {
 	if len(p.Looks) == 0 || p.Looks[0].ID != all.ID || all.Look.Decision == "" {
 		return
 	}
-	moved := false
 	for _, h := range p.Homes {
 		if h.From >= all.LookedOn {
-			moved = true
 			all.Look.Line = look.Since(h)
 			all.Look.Headline = judgement.LineOf(all.Look.Line)
 		}
 	}
-	if moved || !look.Holds(p) { // what it asked for then is not asked for today
+	// What a look of another time asked for is not asked for today.
+	if p.Stands().EpochOf(all.LookedOn) != patient.AtPresent || !look.Holds(p) {
 		all.Look, all.Causes = all.Look.Past(), all.Causes.Past()
 		all.Again = judgement.Saying{}
 	}

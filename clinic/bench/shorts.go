@@ -59,10 +59,7 @@ func SummaryOf(id int64, readOn, doc string) Summary {
 		return Summary{ReadingID: id, ReadOn: readOn, Unreadable: record.Unread("reading", id, err)}
 	}
 	s := kept.Summary
-	s.ReadingID, s.ReadOn, s.Headline = id, readOn, judgement.ReadLine(kept.Line)
-	if s.Headline.IsZero() {
-		s.Headline = judgement.Kept(kept.Told)
-	}
+	s.ReadingID, s.ReadOn, s.Headline = id, readOn, judgement.ReadLine(kept.Line).Or(kept.Told)
 	if kept.Work != nil {
 		s.Headline = judgement.CutLine(*kept.Work)
 	}
@@ -179,10 +176,7 @@ func LookShown(row LookRow, today string) Looked {
 		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: record.Unread("look", id, err)}
 	}
 	of := s.Causes
-	headline := judgement.LineOf(s.Look.Line)
-	if headline.IsZero() {
-		headline = judgement.Kept(s.Look.Told)
-	}
+	headline := judgement.LineOf(s.Look.Line).Or(s.Look.Told)
 	return Looked{
 		InspectionID: id, LookedOn: on, AgainOn: again, Again: judgement.Again(s.Look.Decision, headline, again, today),
 		LookInShort: LookInShort{s.Look.Decision, headline},

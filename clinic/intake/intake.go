@@ -119,6 +119,7 @@ func AddPlant(ctx context.Context, c *record.Keeper, tx *ledger.Tx, in patient.I
 	if err != nil {
 		return row, err
 	}
+	in.BulbsLost = 0
 	d := ledger.Doc[patient.Intake]{ID: row.ID, PlantID: row.ID, Value: in}
 	_, err = record.Intakes.Add(ctx, tx, d, c.Stamp())
 	return row, err
@@ -132,6 +133,10 @@ func UpdatePlant(
 	tx *ledger.Tx,
 	d ledger.Doc[patient.Intake],
 ) (ledger.Plant, error) {
+	var err error
+	if d.Value.BulbsLost, err = bulbsLost(ctx, c, tx, d); err != nil {
+		return ledger.Plant{}, err
+	}
 	if _, err := record.Intakes.Save(ctx, tx, d, c.Stamp()); err != nil {
 		return ledger.Plant{}, err
 	}
@@ -144,6 +149,21 @@ func UpdatePlant(
 		return row, err
 	}
 	return row, bench.PlantAnew(ctx, c, tx, row, house)
+}
+
+// bulbsLost is how many bulbs of a plant had broken off when they were counted: now, where the count changes.
+func bulbsLost(
+	ctx context.Context, c *record.Keeper, tx *ledger.Tx, d ledger.Doc[patient.Intake],
+) (int, error) {
+	was, err := record.Intakes.Get(ctx, tx, d.ID)
+	if err != nil || was.Value.BulbCount == d.Value.BulbCount {
+		return was.Value.BulbsLost, err
+	}
+	v, err := c.Visit(ctx, tx, d.ID)
+	if err != nil {
+		return 0, err
+	}
+	return v.Patient.Broken().LostBulbs(), nil
 }
 
 // ChangePlant changes what is known of a plant. The verdicts in short follow.

@@ -169,14 +169,10 @@ func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueTreatm
 	for _, row := range rows {
 		at, err := openCourse(ctx, c, tx, row)
 		if err != nil {
-			due = append(
-				due,
-				DueTreatment{
-					PlantID:  row.Plant.ID,
-					Tag:      row.Plant.Tag,
-					Headline: judgement.Unread(record.Unread("its-treatment", row.Doc.ID, err)),
-				},
-			)
+			const kind = "its-treatment"
+			record.Unread(kind, row.Doc.ID, err)
+			of := row.Plant
+			due = append(due, DueTreatment{PlantID: of.ID, Tag: of.Tag, Headline: judgement.Unread(kind)})
 			continue
 		}
 		s := at.Schedule

@@ -20,11 +20,6 @@ func (r *Record) treated(ctx context.Context) error {
 	for _, i := range incidents {
 		r.Base.Incidents = append(r.Base.Incidents, patient.Incident{On: i.HappenedOn, What: i.What})
 	}
-	if r.Base.Broken().On(patient.LostBulb) != "" {
-		if r.Base.DividedOn, err = dividedOn(ctx, r.Tx, r.Row.ID); err != nil {
-			return err
-		}
-	}
 	treatments, err := CoursesOf(ctx, r.Tx, r.Row.ID)
 	if err := cmp.Or(err, ledger.Sound(treatments)); err != nil {
 		return err
@@ -45,16 +40,6 @@ func (r *Record) treated(ctx context.Context) error {
 	r.Base.Deeds, err = deeds(ctx, r.Tx, r.Row.ID)
 	r.Base.Spikes = spikes(r.Base.Deeds)
 	return err
-}
-
-// dividedOn is the last day on which a plant was divided; empty where it was not.
-func dividedOn(ctx context.Context, tx *ledger.Tx, plantID int64) (string, error) {
-	all, err := tx.Plants().Divisions(ctx, plantID)
-	on := ""
-	for _, d := range all {
-		on = max(on, d.DividedOn)
-	}
-	return on, err
 }
 
 // roundDue notes the day on which a treatment that runs is due, the earliest of them.

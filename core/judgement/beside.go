@@ -45,9 +45,5 @@ type Lever struct {
 
 // OfRace is the race of a plant.
 func OfRace(r race.Race) Raced {
-	of := Raced{r, make([]Lever, len(r.Levers))}
-	for i, l := range r.Levers {
-		of.Levers[i] = Lever{l, instruct(l.Do)}
-	}
-	return of
+	return Raced{r, views(r.Levers, func(l race.Lever) Lever { return Lever{l, instruct(l.Do)} })}
 }

@@ -48,31 +48,19 @@ type Sounding struct {
 
 // OfCare is what the aftercare of a plant comes to.
 func OfCare(care aftercare.Care) Cared {
+	gate := func(g aftercare.Standing) Gate { return Gate{g, instruct(g.Opens), Told(g.Alarm)} }
+	sounding := func(s aftercare.Sounding) Sounding { return Sounding{s, instruct(s.Then)} }
 	of := Cared{
-		Care: care, Runs: make([]Followed, len(care.Runs)), Due: make([]Due, len(care.Due)),
-		Alarms: soundings(care.Alarms), Snoozed: soundings(care.Snoozed), Deferred: soundings(care.Deferred),
-	}
-	for i, r := range care.Runs {
-		of.Runs[i] = Followed{r, make([]Gate, len(r.Gates))}
-		for j, g := range r.Gates {
-			of.Runs[i].Gates[j] = Gate{g, instruct(g.Opens), Told(g.Alarm)}
-		}
-	}
-	for i, d := range care.Due {
-		of.Due[i] = Due{d, tell(d.Do)}
+		Care:   care,
+		Runs:   views(care.Runs, func(r aftercare.Running) Followed { return Followed{r, views(r.Gates, gate)} }),
+		Due:    views(care.Due, func(d aftercare.Due) Due { return Due{d, tell(d.Do)} }),
+		Alarms: views(care.Alarms, sounding), Snoozed: views(care.Snoozed, sounding),
+		Deferred: views(care.Deferred, sounding),
 	}
 	if care.HeldBack != "" {
 		of.HeldBackWords = knowledge.Say(message.Of("aftercare.held_back." + care.HeldBack))
 	}
 	return of
-}
-
-func soundings(all []aftercare.Sounding) []Sounding {
-	list := make([]Sounding, len(all))
-	for i, s := range all {
-		list[i] = Sounding{s, instruct(s.Then)}
-	}
-	return list
 }
 
 // JobOf is a job of the aftercare as it is told, by its code; nothing for one that is not known.
@@ -118,14 +106,12 @@ type Sitter struct {
 
 // OfAbsence is what an absence from a day on comes to for a plant.
 func OfAbsence(g aftercare.Gone, from string) Gone {
-	of := Gone{g, make([]Makes, len(g.Makes)), instructs(g.Before), make([]Sitter, len(g.Sits))}
-	for i, m := range g.Makes {
-		of.Makes[i] = Makes{m, instruct(m.Do).at(message.When{Is: message.OnDay, Day: from})}
+	then := message.When{Is: message.OnDay, Day: from}
+	return Gone{
+		Gone: g, Before: instructs(g.Before),
+		Makes: views(g.Makes, func(m aftercare.Makes) Makes { return Makes{m, instruct(m.Do).at(then)} }),
+		Sits:  views(g.Sits, func(s aftercare.Sitter) Sitter { return Sitter{s, instruct(s.Do)} }),
 	}
-	for i, s := range g.Sits {
-		of.Sits[i] = Sitter{s, instruct(s.Do)}
-	}
-	return of
 }
 
 // Never is what someone who waters meanwhile must not do.

@@ -20,11 +20,8 @@ type Root struct {
 
 // OfRoots is what a reading comes to.
 func OfRoots(v roots.Verdict) Rooted {
-	of := Rooted{v, tell(v.Headline), make([]Root, len(v.Roots))}
-	for i, r := range v.Roots {
-		of.Roots[i] = Root{r, tell(r.Do)}
-	}
-	return of
+	root := func(r roots.RootVerdict) Root { return Root{r, tell(r.Do)} }
+	return Rooted{v, tell(v.Headline), views(v.Roots, root)}
 }
 
 // ReadLine is a reading in a line.
@@ -47,15 +44,9 @@ type Item struct {
 }
 
 // OfCuts is a cut list.
-func OfCuts(l cleaning.List) CutList { return CutList{l, tell(l.Headline), items(l.Items)} }
+func OfCuts(l cleaning.List) CutList { return CutList{l, tell(l.Headline), views(l.Items, item)} }
 
-func items(all []cleaning.Item) []Item {
-	list := make([]Item, len(all))
-	for i, it := range all {
-		list[i] = Item{it, tell(it.Do)}
-	}
-	return list
-}
+func item(it cleaning.Item) Item { return Item{it, tell(it.Do)} }
 
 // Plan is the work of a cleaning, with what is done.
 type Plan struct {
@@ -74,9 +65,6 @@ type Job struct {
 
 // OfPlan is the work of a cleaning.
 func OfPlan(p cleaning.Plan) Plan {
-	of := Plan{p, make([]Job, len(p.Jobs)), tell(p.Headline)}
-	for i, j := range p.Jobs {
-		of.Jobs[i] = Job{j, instruct(j.Do), instructs(j.Why), items(j.Items)}
-	}
-	return of
+	job := func(j cleaning.Job) Job { return Job{j, instruct(j.Do), instructs(j.Why), views(j.Items, item)} }
+	return Plan{p, views(p.Jobs, job), tell(p.Headline)}
 }

@@ -28,23 +28,17 @@ type Route struct {
 }
 
 func routeOf(r rehome.Route) Route {
-	of := Route{Route: r, FirstWater: Told(r.FirstWater), Light: instruct(r.Light), Air: instruct(r.Air)}
+	flushing := map[disputes.SideCode]Instruction{}
 	for side, words := range r.Flushing {
-		if of.Flushing == nil {
-			of.Flushing = map[disputes.SideCode]Instruction{}
-		}
-		of.Flushing[side] = instruct(words)
+		flushing[side] = instruct(words)
 	}
-	return of
+	return Route{r, Told(r.FirstWater), flushing, instruct(r.Light), instruct(r.Air)}
 }
 
 // OfPotOrHold is whether a plant is potted or held.
 func OfPotOrHold(v rehome.Verdict) Decided {
-	of := Decided{v, tell(v.Headline), make([]Choice, len(v.Routes))}
-	for i, c := range v.Routes {
-		of.Routes[i] = Choice{c, routeOf(c.Route)}
-	}
-	return of
+	choice := func(c rehome.Choice) Choice { return Choice{c, routeOf(c.Route)} }
+	return Decided{v, tell(v.Headline), views(v.Routes, choice)}
 }
 
 // Homeward is all that leads a plant to its new home, with what is done.
@@ -73,24 +67,17 @@ type HomeJob struct {
 // OfWay is what leads a plant to its new home.
 func OfWay(w rehome.Way) Homeward {
 	of := Homeward{
-		Way: w, Decision: OfPotOrHold(w.Decision), Asked: make([]Asked, len(w.Asked)), Jobs: HomeJobs(w.Jobs),
-		Headline: tell(w.Headline),
+		Way: w, Decision: OfPotOrHold(w.Decision), Jobs: HomeJobs(w.Jobs), Headline: tell(w.Headline),
+		Asked: views(w.Asked, func(a rehome.Asked) Asked { return Asked{a, instruct(a.Words)} }),
 	}
 	if w.Route != nil {
 		route := routeOf(*w.Route)
 		of.Route = &route
-	}
-	for i, a := range w.Asked {
-		of.Asked[i] = Asked{a, instruct(a.Words)}
 	}
 	return of
 }
 
 // HomeJobs are jobs of a home, as they are told.
 func HomeJobs(all []rehome.Job) []HomeJob {
-	list := make([]HomeJob, len(all))
-	for i, j := range all {
-		list[i] = HomeJob{j, tell(j.Do), instructs(j.How)}
-	}
-	return list
+	return views(all, func(j rehome.Job) HomeJob { return HomeJob{j, tell(j.Do), instructs(j.How)} })
 }

@@ -14,10 +14,13 @@ type Instruction struct{ text knowledge.Text }
 func instruct(t knowledge.Text) Instruction { return Instruction{t} }
 
 // instructs are several.
-func instructs(all []knowledge.Text) []Instruction {
-	list := make([]Instruction, len(all))
-	for i, t := range all {
-		list[i] = instruct(t)
+func instructs(all []knowledge.Text) []Instruction { return views(all, instruct) }
+
+// views are answers of an engine as they are told.
+func views[E, V any](all []E, view func(E) V) []V {
+	list := make([]V, len(all))
+	for i, of := range all {
+		list[i] = view(of)
 	}
 	return list
 }

@@ -16,11 +16,16 @@ func say(m message.Message) Saying { return tell(knowledge.Say(m)) }
 // tell is a sentence that was decided on.
 func tell(s knowledge.Sentence) Saying { return Saying{&s} }
 
-// Kept is what an older program told, in its own words.
-func Kept(words string) Saying { return say(message.Plain(words)) }
+// Unread says that what is kept of a kind, by its code, cannot be read.
+func Unread(kind string) Saying { return say(message.Of("unread." + kind)) }
 
-// Unread says that what is kept of something cannot be read.
-func Unread(words message.Message) Saying { return say(words) }
+// Or is a saying, or where it says nothing what an older program told, in its own words.
+func (s Saying) Or(told string) Saying {
+	if s.IsZero() {
+		return say(message.Plain(told))
+	}
+	return s
+}
 
 // sentence is what it says; an empty one says nothing.
 func (s Saying) sentence() knowledge.Sentence {

@@ -67,21 +67,26 @@ func (p Broken) RootOn() string {
 	return on
 }
 
-// Bulbs is how many bulbs are left: those counted at intake, or when it was divided, but for those that broke off
-// since.
+// Bulbs is how many bulbs are left: those counted at intake, but for those that broke off since.
 func (p Broken) Bulbs() int {
-	n := p.Intake.BulbCount
+	since := max(0, p.LostBulbs()-p.Intake.BulbsLost)
+	return max(0, p.Intake.BulbCount-since)
+}
+
+// LostBulbs is how many bulbs broke off, all together.
+func (p Broken) LostBulbs() int {
+	n := 0
 	for _, l := range p.Looks {
 		for _, a := range l.Noted.Accidents {
-			if a.What == LostBulb && l.On > p.DividedOn {
-				n -= a.Count
+			if a.What == LostBulb {
+				n += a.Count
 			}
 		}
 	}
 	for _, i := range p.Incidents {
-		if i.What == LostBulb && i.On > p.DividedOn {
-			n--
+		if i.What == LostBulb {
+			n++
 		}
 	}
-	return max(0, n)
+	return n
 }

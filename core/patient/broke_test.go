@@ -25,7 +25,7 @@ func TestWhatBreaksChangesWhatFollows(t *testing.T) {
 	assert.Empty(t, p.Broken().GrowthOn())
 	assert.Equal(t, Growing, p.Growth(), "another came")
 	assert.Equal(t, 3, p.Broken().Bulbs())
-	p.DividedOn = "2030-05-20"
+	p.Intake.BulbsLost = 2
 	assert.Equal(t, 5, p.Broken().Bulbs(), "counted since")
 	p.Incidents = []Incident{{On: "2030-06-05", What: SnappedGrowth}, {On: "2030-06-05", What: LostBulb}}
 	assert.Equal(t, "2030-06-05", p.Broken().GrowthOn(), "that one too, while it was cleaned")

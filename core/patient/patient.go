@@ -48,7 +48,6 @@ type Patient struct {
 	Deeds     []Deed               // jobs of its cleanings, as they were done or left out
 	Site      *Site                // where it stands; nil: not noted
 	Spikes    []string             // days on which its spike was cut
-	DividedOn string               // the day on which it was divided last, and its bulbs counted anew
 	Given     Given                // what is said outright
 	Judge     func(*Patient) Heard // what its causes come to; nil: not asked
 
@@ -229,7 +228,7 @@ func (p *Patient) Flowering() Flowering {
 	}
 	seen, on := l.Noted.Flowering, l.On
 	for _, before := range p.Looks { // a move is no reason to forget a spike
-		if seen == "" && before.On <= l.On {
+		if days := dates.Between(before.On, l.On); seen == "" && days >= 0 && days <= Table().SpikeDays.Value {
 			seen, on = before.Noted.Flowering, before.On
 		}
 	}

@@ -123,6 +123,7 @@ type Intake struct {
 	LeafCount    int            `json:"leaf_count,omitempty" validate:"leaves" title:"patient.Intake.leaf_count"`
 	Blades       []leaves.Blade `json:"blades,omitempty" validate:"blades,dive" description:"measured leaves"`
 	BulbCount    int            `json:"bulb_count,omitempty" validate:"leaves" title:"patient.Intake.bulb_count" description:"pseudobulbs or canes"`
+	BulbsLost    int            `json:"bulbs_lost,omitempty" validate:"leaves" description:"how many had broken off when they were counted; set by the program"`
 	BulbState    BulbState      `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
 	LastRepotted string         `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	OldMedium    string         `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral perlite compost mount none other"`
@@ -187,7 +188,7 @@ func (in Intake) LongestLeafMM() float64 {
 // its group was changed.
 func (in Intake) OfKind() Intake {
 	if kind, ok := taxa.Find(in.Group); ok && !kind.HasBulbs() {
-		in.BulbCount, in.BulbState = 0, ""
+		in.BulbCount, in.BulbsLost, in.BulbState = 0, 0, ""
 	}
 	return in
 }
@@ -198,7 +199,7 @@ func (in Intake) OfKind() Intake {
 type Inspection struct {
 	Findings     Findings            `json:"findings" required:"true" validate:"findings,dive,keys,finding,endkeys,oneof=present absent unseen" description:"by the code of the finding; unseen: one could not look, or does not know; what is left out was not looked for"`
 	Worries      []string            `json:"worries,omitempty" validate:"worries,unique,dive,worry" description:"what worried its keeper at first sight; see /api/v1/knowledge/causes"`
-	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
+	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as it was seen last, else as at intake"`
 	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting"`
 	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`
 	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,night_c" title:"patient.Inspection.night_low_c"`

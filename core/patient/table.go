@@ -13,6 +13,7 @@ type Knowledge struct {
 
 	HumidFrom   knowledge.Number `yaml:"humid_from_percent" json:"humid_from_percent" required:"true" description:"from here a room counts as humid"`
 	DryBelow    knowledge.Number `yaml:"dry_below_percent" json:"dry_below_percent" required:"true" description:"below it counts as dry"`
+	SpikeDays   knowledge.Number `yaml:"spike_days" json:"spike_days" required:"true"`
 	NightsDays  knowledge.Number `yaml:"nights_days" json:"nights_days" required:"true"`
 	GrowthDays  knowledge.Number `yaml:"growth_days" json:"growth_days" required:"true"`
 	MovedAtHour knowledge.Number `yaml:"moved_at_hour" json:"moved_at_hour" required:"true"`

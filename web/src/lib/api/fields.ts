@@ -30,6 +30,7 @@ export const AddPerson = {
 export const AddPlant = {
   blades: { max: 50 },
   bulb_count: { label: tell("patient.Intake.bulb_count"), min: 0, max: 500, whole: true },
+  bulbs_lost: { min: 0, max: 500, whole: true },
   claims: { max: 8 },
   leaf_count: { label: tell("patient.Intake.leaf_count"), min: 0, max: 500, whole: true },
   notes: { label: tell("patient.Intake.notes"), max: 4000 },
@@ -193,6 +194,7 @@ export const Inspection = {
 export const Intake = {
   blades: { max: 50 },
   bulb_count: { label: tell("patient.Intake.bulb_count"), min: 0, max: 500, whole: true },
+  bulbs_lost: { min: 0, max: 500, whole: true },
   claims: { max: 8 },
   leaf_count: { label: tell("patient.Intake.leaf_count"), min: 0, max: 500, whole: true },
   notes: { label: tell("patient.Intake.notes"), max: 4000 },

@@ -2376,6 +2376,8 @@ export interface components {
             bulb_count?: number;
             /** @enum {string} */
             bulb_state?: "plump" | "mixed" | "shrivelled";
+            /** @description how many had broken off when they were counted; set by the program */
+            bulbs_lost?: number;
             /** @description how warm it wants it, by who says so */
             claims?: components["schemas"]["Claim"][];
             /**
@@ -4459,7 +4461,7 @@ export interface components {
                 [key: string]: string;
             };
             /**
-             * @description left out: as at intake
+             * @description left out: as it was seen last, else as at intake
              * @enum {string}
              */
             flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
@@ -4504,6 +4506,8 @@ export interface components {
             bulb_count?: number;
             /** @enum {string} */
             bulb_state?: "plump" | "mixed" | "shrivelled";
+            /** @description how many had broken off when they were counted; set by the program */
+            bulbs_lost?: number;
             /** @description how warm it wants it, by who says so */
             claims?: components["schemas"]["Claim"][];
             /**
