@@ -18,7 +18,7 @@ import (
 func TestAnErrandStandsInTheRound(t *testing.T) {
 	x := startTending(t)
 	for id, found := range []string{"black-edge", "pot-bound"} {
-		x.does("POST", "/api/v1/plants", `{"tag":"`+found+`","group":"cattleya","leaf_count":5,"old_medium":"bark"}`)
+		x.does("POST", "/api/v1/plants", `{"tag":"`+found+`","group":"cattleya","leaf_count":5}`)
 		l := x.does("POST", fmt.Sprintf("/api/v1/plants/%d/inspections", id+1), `{"looked_on":"2030-05-15"}`)
 		x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", l["id"]), fmt.Sprintf(
 			`{"version":%v,"looked_on":"2030-05-15","inspection":{"again_on":"2030-05-25","findings":{%q:"present"}}}`, l["version"], found,

@@ -98,6 +98,9 @@ func (v *Visit) Aftercare(ctx context.Context) (aftercare.Care, *aftercare.InCar
 		home := v.HomeDocs[n-1].Value
 		k.Pot, k.MixWater = home.Pot, home.MixWater
 		k.LifeMonths = rehome.LifeMonths(v.Patient, home.Recipe, home.Parts)
+	} else {
+		k.Pot = rehome.Came(v.Patient)
+		k.MixWater, k.LifeMonths = rehome.OldMedium(v.Patient)
 	}
 	return aftercare.For(k), k, nil
 }

@@ -92,7 +92,7 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 	r := &Record{Keeper: c, Tx: tx, Row: row, Settings: house, IntakeDoc: intake}
 	r.Base = patient.Patient{
 		Profile: profile, Intake: in.OfKind(), Sides: in.Sides, House: house.asHouse(),
-		Judge: c.Heard.Hear, Now: c.Now(), Closed: row.ArchivedAt != "",
+		Judge: c.Heard.Hear, Now: c.Now(), Closed: row.ArchivedAt != "", Entered: c.dayOf(row.CreatedAt),
 	}
 	if r.HomeDocs, err = HomesOf(ctx, tx, row.ID); err != nil {
 		return nil, err
@@ -134,4 +134,13 @@ func (c *Keeper) StemOf(ctx context.Context, tx *ledger.Tx, plantID int64) (*Rec
 		return nil, err
 	}
 	return c.Stem(ctx, tx, row, s)
+}
+
+// dayOf is the day of a moment as rows keep it; empty where that cannot be read.
+func (c *Keeper) dayOf(stamp string) string {
+	at, err := time.Parse(time.RFC3339, stamp)
+	if err != nil {
+		return ""
+	}
+	return at.In(c.Now().Location()).Format(time.DateOnly)
 }

@@ -186,7 +186,7 @@ func TestWhatIsWaitedForIsAskedFor(t *testing.T) {
 		"clear": {"film", "pests"}, "thinner-after-sip": {"bulbs"},
 	}
 	// These come from the calendar, from weights, from what was watered, or from the start.
-	none := []string{"day", "lost", "life", "times", "nubs", "wet", "dry-within"}
+	none := []string{"day", "lost", "life", "aged", "times", "nubs", "wet", "dry-within"}
 	k := aftercare.Table()
 	for _, p := range slices.Concat(k.Protocols, k.Beside) {
 		if p.Quiet {

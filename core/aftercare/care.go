@@ -22,6 +22,7 @@ type Care struct {
 	Feed     Feeding    `json:"feed" required:"true"`
 	Last     Last       `json:"last" required:"true"`
 	Checks   []string   `json:"checks" required:"true" description:"fields of the check-in that its protocols ask for"`
+	Missing  string     `json:"missing,omitempty" enum:",medium,home" description:"it is not followed: this one fact is missing"`
 	HeldBack string     `json:"held_back,omitempty" enum:",look,alarm" description:"its look, or an alarm, says no water"`
 }
 
@@ -35,16 +36,17 @@ type Last struct {
 
 // Running is a protocol that runs, with its gates.
 type Running struct {
-	Code   string          `json:"code" required:"true"`
-	Name   message.Message `json:"name" required:"true"`
-	About  Text            `json:"about" required:"true"`
-	Start  Text            `json:"start" required:"true"`
-	Since  string          `json:"since" required:"true"`
-	DayN   int             `json:"day_n" required:"true" description:"days since it began"`
-	Before []Passed        `json:"before" required:"true" description:"protocols that went before in this home, the oldest first"`
-	Gates  []Standing      `json:"-"`
-	Home   bool            `json:"home,omitempty" description:"it is that of its home"`
-	Ended  bool            `json:"ended,omitempty" description:"a gate ended it: the next home is due"`
+	Code    string          `json:"code" required:"true"`
+	Name    message.Message `json:"name" required:"true"`
+	About   Text            `json:"about" required:"true"`
+	Start   Text            `json:"start" required:"true"`
+	Since   string          `json:"since" required:"true"`
+	DayN    int             `json:"day_n" required:"true" description:"days since it began"`
+	Before  []Passed        `json:"before" required:"true" description:"protocols that went before in this home, the oldest first"`
+	Gates   []Standing      `json:"-"`
+	Home    bool            `json:"home,omitempty" description:"it is that of its home"`
+	Settled bool            `json:"settled,omitempty" description:"it is at home in what it stands in: nothing is waited for"`
+	Ended   bool            `json:"ended,omitempty" description:"a gate ended it: the next home is due"`
 
 	run    Run
 	w      *watch
@@ -121,8 +123,10 @@ func For(c *InCare) Care {
 		care.Feed = Feeding{Class: c.Profile.Feed, Why: Table().FeedWords["closed"]}
 		return care
 	}
-	if code, since := c.homeProtocol(); code != "" && since <= today {
-		if run, ok := c.follow(code, since, today); ok {
+	of := c.lives()
+	care.Missing = of.missing
+	if of.code != "" && of.since <= today {
+		if run, ok := c.follow(of, today); ok {
 			care.Runs = append(care.Runs, run)
 		}
 	}
@@ -149,14 +153,17 @@ const dayLayout = "2006-01-02"
 
 // running is a protocol with its gates as they stand on a day.
 func (c *InCare) running(run Run, today string) Running {
+	run = c.suited(run)
 	r := Running{
 		Code: run.Code, Name: run.Name, About: run.About, Start: run.Start, Since: run.Since,
 		DayN: int(dates.Between(run.Since, today)), Before: []Passed{}, Gates: []Standing{}, Home: run.Home,
-		run: run, w: c.watching(run.Since, today),
+		Settled: run.Settled, run: run, w: c.watching(run, today),
 	}
 	for _, g := range run.Gates {
 		s := Standing{Code: g.Code, Name: g.Name, Opens: g.Opens, Alarm: g.Alarm, State: g.State, Ends: g.Ends}
-		s.OpenOn, s.ByHand = r.w.opened(run, g, today)
+		if s.OpenOn, s.ByHand = r.w.opened(run, g, today); run.Settled && !g.State {
+			s.OpenOn = run.Since
+		}
 		if s.OpenOn == "" {
 			c.waits(&s, run, g, today)
 		}
@@ -169,8 +176,12 @@ func (c *InCare) running(run Run, today string) Running {
 // waits says since when and until when a shut gate is waited for.
 func (c *InCare) waits(s *Standing, run Run, g Gate, today string) {
 	s.WaitsSince = run.Since
-	if g.FromDay != nil {
-		s.NotBefore = dates.After(run.Since, int(g.FromDay.Value))
+	since := run.Since
+	if g.State && run.Settled {
+		since = c.mediumSince()
+	}
+	if g.FromDay != nil && since != "" {
+		s.NotBefore = dates.After(since, int(g.FromDay.Value))
 	}
 	switch {
 	case g.AlarmDay != nil:
@@ -182,8 +193,9 @@ func (c *InCare) waits(s *Standing, run Run, g Gate, today string) {
 }
 
 // follow is the protocol of a home after the gates that lead from one to the next.
-func (c *InCare) follow(code, since, today string) (Running, bool) {
+func (c *InCare) follow(of living, today string) (Running, bool) {
 	var before []Passed
+	code, since := of.code, of.since
 	var atOnce string
 	var how Text
 	for range len(Table().Protocols) {
@@ -191,7 +203,7 @@ func (c *InCare) follow(code, since, today string) (Running, bool) {
 		if !ok {
 			return Running{}, false
 		}
-		r := c.running(Run{Protocol: p, Since: since, Home: true}, today)
+		r := c.running(Run{Protocol: p, Since: since, Home: true, Settled: of.settled}, today)
 		r.Before, r.atOnce, r.how = append([]Passed{}, before...), atOnce, how
 		i := slices.IndexFunc(p.Gates, func(g Gate) bool { return g.Next != "" })
 		if i < 0 || r.Gates[i].OpenOn == "" {
@@ -199,7 +211,7 @@ func (c *InCare) follow(code, since, today string) (Running, bool) {
 		}
 		on := r.Gates[i].OpenOn
 		before = append(before, Passed{Code: p.Code, Name: p.Name, Since: since, To: on, By: p.Gates[i].Code})
-		code, since, atOnce, how = p.Gates[i].Next, on, p.Gates[i].AtOnce, p.Gates[i].Opens
+		code, since, atOnce, how = c.kept(p.Gates[i].Next), on, p.Gates[i].AtOnce, p.Gates[i].Opens
 	}
 	return Running{}, false
 }
@@ -239,7 +251,7 @@ func (c *InCare) hear(care *Care, r Running, today string) {
 			continue
 		}
 		job, _ := Table().Job(rhythm.Job)
-		care.Checks = each(care.Checks, c.asks(rhythm, job)...)
+		care.Checks = each(care.Checks, r.asks(rhythm, job)...)
 	}
 }
 

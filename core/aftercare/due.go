@@ -41,6 +41,7 @@ type Due struct {
 	Asks     []string           `json:"asks" required:"true" description:"fields of the check-in"`
 	Weighs   string             `json:"weighs,omitempty"`
 	Minutes  float64            `json:"minutes" required:"true"`
+	First    bool               `json:"first,omitempty" description:"nobody noted when it was watered last: it is felt first"`
 	Shifted  string             `json:"shifted,omitempty" description:"why it was put off"`
 }
 
@@ -199,22 +200,28 @@ func (c *InCare) tendedOn(job, day string) bool {
 	return slices.ContainsFunc(c.Care, func(t patient.Tended) bool { return t.Job == job && t.On == day })
 }
 
-// asks are the fields of a check-in that a job asks for: no level where no water stands in the pot.
-func (c *InCare) asks(j Rhythm, job Job) []string {
-	list := each([]string{}, slices.Concat(j.Asks, job.Asks)...)
-	if c.reservoir() {
+// asks are the fields of a check-in that a job asks for: no level where no water stands in the pot; what tells the
+// state of a medium of which nobody knows the age.
+func (r Running) asks(j Rhythm, job Job) []string {
+	c, list := r.w.InCare, each([]string{}, slices.Concat(j.Asks, job.Asks)...)
+	if r.Settled && j.Job == "check" && c.mediumSince() == "" && media.Table().Organic.Has(c.Stands().Medium()) {
+		list = each(list, Table().AgeAsks.Values...)
+	}
+	if c.reservoir() || c.Stands().Home() == nil && media.Table().Mineral.Has(c.Stands().Medium()) {
 		return list
 	}
 	return slices.DeleteFunc(list, func(field string) bool { return field == "reservoir_mm" })
 }
 
-// reservoir holds where water stands in its pot by its way.
+// reservoir holds where water stands in its pot by its way, or was seen to.
 func (c *InCare) reservoir() bool {
 	if h := c.Stands().Home(); h != nil {
 		route, _ := rehome.Table().Route(h.Way)
 		return route.Reservoir
 	}
-	return media.Table().Mineral.Has(c.Stands().Medium())
+	return slices.ContainsFunc(c.Seen, func(s patient.Seen) bool {
+		return s.Noted.ReservoirMM != nil && *s.Noted.ReservoirMM > 0
+	})
 }
 
 // each adds to a list what is not in it.
@@ -235,11 +242,14 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 	}
 	d := Due{
 		Job: job.Code, Protocol: r.Code, How: j.How, Late: job.Late, Water: job.Water, Weighs: job.Weighs,
-		Minutes: job.Minutes.Value, Asks: c.asks(j, job),
+		Minutes: job.Minutes.Value, Asks: r.asks(j, job),
 	}
 	last, left := r.lastDone(j), r.lastLeft(j)
 	every := c.every(j)
 	base := max(last, r.Since)
+	if r.Settled && !job.Waters {
+		base = max(base, r.w.inHand())
+	}
 	if g, ok := r.gate(j.After); ok && last < g.OpenOn {
 		base = g.OpenOn
 		if job.Waters {
@@ -257,7 +267,9 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 	case j.Job == "round" || j.Job == "lens":
 		d.round(c.Round)
 	}
-	if r.atOnce == j.Job && last == "" {
+	if r.Settled && (job.Waters && last == "" || r.w.unwatered()) {
+		r.first(&d, j, every, today)
+	} else if r.atOnce == j.Job && last == "" {
 		d.On, d.From, d.By, d.How = r.Since, r.Since, dates.After(r.Since, 1), r.how
 	} else if job.Waters && last == "" && r.dry() {
 		d.On, d.From, d.By, d.How = r.Since, r.Since, dates.After(r.Since, 1), Table().NotYet
@@ -324,7 +336,7 @@ func (c *InCare) every(j Rhythm) knowledge.Estimate {
 	case j.Side == disputes.Flushing && c.Side(disputes.Flushing) == disputes.WhenDry:
 		return Table().FlushWhenDry
 	}
-	return *j.Every
+	return c.atLine(j, *j.Every)
 }
 
 // lastDone is the day on which a job of a protocol was last done. Any watering counts for what

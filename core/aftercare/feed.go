@@ -119,9 +119,11 @@ func (c *InCare) gateOf(home Running, f *Feeding, today string) (share, most flo
 	k := Table()
 	side := c.Side(disputes.FirstFeed)
 	mineral := media.Table().Mineral.Has(c.Stands().Medium())
-	housed := dates.Between(c.Stands().Home().From, today)
 	half := k.FeedHalf.Value
-	if side == disputes.ThreeMonths && housed < k.FeedThreeMonths.Value {
+	if home.Settled {
+		return c.settledFeed(home, f, today)
+	}
+	if side == disputes.ThreeMonths && dates.Between(c.housedSince(home), today) < k.FeedThreeMonths.Value {
 		f.Why, f.Side = k.FeedWords["three-months"], disputes.SideOf(disputes.FirstFeed, side)
 		return 0, 0, false
 	}
@@ -202,9 +204,37 @@ func (c *InCare) rooted(home Running, today string) bool {
 		c.Condition().GradeLeft().Sound() && dates.Between(home.Since, today) >= k.FeedThreeMonths.Value
 }
 
-// recovering holds for a plant with few roots, or without new ones of a finger's length.
+// settledFeed is gateOf for a plant that was never re-housed here: whose medium was changed elsewhere a short while
+// ago waits for its roots like any other.
+func (c *InCare) settledFeed(home Running, f *Feeding, today string) (share, most float64, open bool) {
+	k := Table()
+	days, known := c.Stands().Moved()
+	switch {
+	case known && days <= k.MovedDays.Value && home.w.longest(today) < k.FeedTipsMM.Value:
+		f.Why = k.FeedWords["tips"]
+		return 0, 0, false
+	case c.recovering(home):
+		return k.FeedHalf.Value, 0, true
+	}
+	return 1, 0, true
+}
+
+// housedSince is the day of its home; of one that was never re-housed here that of its protocol.
+func (c *InCare) housedSince(home Running) string {
+	if h := c.Stands().Home(); h != nil {
+		return h.From
+	}
+	return home.Since
+}
+
+// recovering holds for a plant with few roots, or without new ones of a finger's length. Roots that nobody read in a
+// pot where it is at home are no few roots.
 func (c *InCare) recovering(home Running) bool {
-	return len(home.Before) == 0 && !c.Condition().GradeLeft().Sound()
+	grade := c.Condition().GradeLeft()
+	if home.Settled && grade == "" {
+		return false
+	}
+	return len(home.Before) == 0 && !grade.Sound()
 }
 
 // growsNow holds where it grows, by the newest that was seen; where nothing says, by the warm season.

@@ -82,7 +82,7 @@ func TestWhyItIsNotFed(t *testing.T) {
 	assert.Equal(t, "gate", why(housed(t, "slipper", "slipper", withRoots(4, 4, "")).on(3)))
 	assert.Equal(t, "tips", why(housed(t, "cattleya", "basket", withRoots(6, 4, "")).on(3)))
 	assert.Equal(t, "three-months", why(fed(nil, side("first_feed", disputes.ThreeMonths))))
-	none := housed(t, "cattleya", "bark", func(p *patient.Patient) { p.Homes = nil })
+	none := housed(t, "cattleya", "bark", func(p *patient.Patient) { p.Homes, p.Intake.OldMedium = nil, "" })
 	assert.Equal(t, "none", why(none.on(3)))
 	sound := func(n int) float64 {
 		return housed(t, "phalaenopsis", "inorganic", withRoots(20, 2, ""), in("mineral")).sees(n,

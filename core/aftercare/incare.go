@@ -72,24 +72,9 @@ type InCare struct {
 // Run is a protocol that runs, since a day.
 type Run struct {
 	Protocol
-	Since string
-	Home  bool // it is that of its home
-}
-
-// homeProtocol is the protocol that a home starts; empty where the plant has none.
-func (c *InCare) homeProtocol() (code, since string) {
-	h := c.Stands().Home()
-	if h == nil || c.Stands().Where() == patient.Out {
-		return "", ""
-	}
-	if own := c.Chosen; own.Protocol != "" && own.From == h.From {
-		return own.Protocol, h.From
-	}
-	code = rehome.Table().Starts(c.asOf(h.From), *h)
-	if code == "humid-hold" {
-		return code, c.holdBegan(h.From)
-	}
-	return code, h.From
+	Since   string
+	Home    bool // it is that of its home
+	Settled bool // the plant is at home in what it stands in: no gate is waited for
 }
 
 // holdBegan is the day from which it was held without a break in ways of one protocol.
@@ -173,20 +158,12 @@ func (c *InCare) watchedSince(today string) string {
 	return since
 }
 
-// hereSince is the day of its last move; else that on which it came, or on which something was first seen of
-// it.
+// hereSince is the day of its last move; else that from which it is here.
 func (c *InCare) hereSince(today string) string {
 	if h := c.Stands().Home(); h != nil {
 		return h.From
 	}
-	if first, _, ok := dates.Span(c.Intake.ArrivedOn); ok {
-		return first.Format(dayLayout)
-	}
-	since := today
-	for _, s := range c.Seen {
-		since = min(since, s.On)
-	}
-	return since
+	return min(today, c.Stands().HereSince())
 }
 
 // tidedSince is the day of a look that waits with a plant in bad medium.

@@ -8,7 +8,6 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/drying"
 	"therapeon/core/knowledge"
-	"therapeon/core/media"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
@@ -75,7 +74,7 @@ type tempo struct {
 // learned puts a turn where what was seen and weighed puts it.
 func (c *InCare) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 	every, slow := t.every, t.slow
-	dueAt := cmp.Or(number(j.At, 0), media.Table().DueAt[c.Profile.MoistureStyle.Value].Value, Table().DueAt.Value)
+	dueAt := cmp.Or(number(j.At, 0), c.line())
 	prior := drying.Span{Days: every.Value, Factor: math.Sqrt(every.High / every.Low)}
 	w := Watering{DueAt: dueAt}
 	byPot := c.Pot != nil && j.Job != "refill"
@@ -109,7 +108,7 @@ func (c *InCare) cycles(r Running, dueAt float64, weighed bool) (past []drying.C
 	}
 	from := max(0, len(r.w.water)-1-int(Table().MostCycles.Value))
 	for i, s := range r.w.water {
-		if i < from {
+		if i < from || s.unknown {
 			continue
 		}
 		cycle := drying.Cycle{WetAt: s.wetAt, DryAt: s.dryAt, Weighs: of[i]}
@@ -178,7 +177,7 @@ func (c *InCare) pour(care *Care, today string) {
 				Provenance: most.Provenance, Sense: knowledge.SenseOf("aftercare.say.more-than-a-bench")}
 			d.ML = 0
 		}
-		feeds := job.Waters && d.Water == "plain" && !slices.Contains([]string{"flush", "rinse", "soak", "sip"}, d.Job)
+		feeds := !d.First && job.Waters && d.Water == "plain" && !slices.Contains([]string{"flush", "rinse", "soak", "sip"}, d.Job)
 		if feeds && !fed && care.Feed.PPM > 0 && care.Feed.OnDay != "" && care.Feed.OnDay <= max(d.On, today) {
 			d.PPM, fed = care.Feed.PPM, true
 		}

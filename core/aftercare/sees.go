@@ -19,16 +19,18 @@ import (
 type watch struct {
 	*InCare
 	since string
+	today string
+	begun bool             // it was watered when the protocol began
 	seen  []patient.Seen   // the oldest first
 	grew  string           // the first day on which the treated patch was seen to have grown
 	care  []patient.Tended // done, the oldest first
 	water []stretch        // from one watering to the next
 }
 
-// watching gathers what was observed since a day, up to another.
-func (c *InCare) watching(since, today string) *watch {
-	all := c.Stands().Checked().All()
-	w := &watch{InCare: c, since: since, seen: make([]patient.Seen, 0, len(all))} // many, and each is long to move
+// watching gathers what was observed since a protocol began, up to a day.
+func (c *InCare) watching(run Run, today string) *watch {
+	all, since := c.Stands().Checked().All(), run.Since
+	w := &watch{InCare: c, since: since, today: today, begun: !run.Settled, seen: make([]patient.Seen, 0, len(all))} // many, and each is long to move
 	for _, s := range all {
 		if s.On >= since && s.On <= today {
 			w.seen = append(w.seen, s)
@@ -223,6 +225,7 @@ var limpRules = map[string]rule{
 var careRules = map[string]rule{
 	"day":   func(w *watch, s Sees, day string) bool { return w.day(day) >= number(s.Day, 0) },
 	"life":  (*watch).pastLife,
+	"aged":  (*watch).aged,
 	"times": (*watch).times,
 }
 
@@ -410,8 +413,27 @@ func (w *watch) pastLife(s Sees, day string) bool {
 	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
 		return true
 	}
-	_, most, known := w.Stands().MediumDays()
-	return w.LifeMonths != nil && known && most >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
+	least, most, known := w.Stands().MediumDays()
+	return w.LifeMonths != nil && known && (least+most)/2 >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
+}
+
+// aged holds where its medium is so many days old, or was seen to be past its life. Of a year or a month the middle
+// counts.
+func (w *watch) aged(s Sees, day string) bool {
+	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
+		return true
+	}
+	since := w.mediumSince()
+	return since != "" && dates.Between(since, day) >= s.Age.Value
+}
+
+// mediumSince is the day from which its medium counts: the middle of a year or a month; empty where not known.
+func (c *InCare) mediumSince() string {
+	least, most, known := c.Stands().MediumDays()
+	if !known {
+		return ""
+	}
+	return dates.After(c.Today(), -int((least+most)/2))
 }
 
 // times holds where a job was done so many times.
@@ -483,6 +505,9 @@ func (w *watch) days(g Gate, today string) []string {
 	for _, s := range g.Sees {
 		if s.Day != nil {
 			list = append(list, dates.After(w.since, int(s.Day.Value)))
+		}
+		if since := w.mediumSince(); s.Age != nil && since != "" {
+			list = append(list, dates.After(since, int(s.Age.Value)))
 		}
 	}
 	list = slices.DeleteFunc(list, func(day string) bool { return day < w.since || day > today })

@@ -59,7 +59,7 @@ func watched(t *testing.T, today int, all ...noted) *watch {
 			p.Seen = append(p.Seen, patient.Seen{ID: int64(i), At: at, On: on(of.day), Noted: of.saw})
 		}
 	}
-	return (&InCare{Patient: p}).watching(on(0), on(today))
+	return (&InCare{Patient: p}).watching(Run{Since: on(0)}, on(today))
 }
 
 func saw(day int, c patient.Checkin) noted { return noted{day: day, saw: c} }

@@ -37,6 +37,8 @@ type Rhythm struct {
 	Until     string              `yaml:"until" json:"until,omitempty" description:"the gate that closes it"`
 	UntilDay  *knowledge.Number   `yaml:"until_day" json:"until_day,omitempty"`
 	Learns    bool                `yaml:"learns" json:"learns,omitempty" description:"its days are learned from what is seen and weighed"`
+	To        *knowledge.Number   `yaml:"to" json:"to,omitempty" description:"share of its water left after these days; a kind with another line has its own days"`
+	Else      string              `yaml:"else" json:"else,omitempty" description:"the job of a settled plant where nobody saw water stand in its pot"`
 	At        *knowledge.Number   `yaml:"at" json:"due_at,omitempty" description:"share of its water left; left out: as its kind wants it"`
 	Fourth    string              `yaml:"fourth" json:"fourth,omitempty" description:"each fourth time it is this job"`
 	Side      string              `yaml:"side" json:"side,omitempty" description:"the question whose side it follows"`
@@ -59,6 +61,7 @@ type Sees struct {
 	Day   *knowledge.Number `yaml:"day" json:"day,omitempty" description:"not before this day of the protocol"`
 	On    *knowledge.Number `yaml:"on" json:"on,omitempty" description:"seen on this day of the protocol or after"`
 	Days  *knowledge.Number `yaml:"days" json:"days,omitempty"`
+	Age   *knowledge.Number `yaml:"age" json:"age_days,omitempty" description:"of its medium"`
 	Share *knowledge.Number `yaml:"share" json:"share,omitempty"`
 }
 
@@ -102,6 +105,7 @@ type Protocol struct {
 	Quiet    bool              `yaml:"quiet" json:"quiet,omitempty" description:"it has alarms alone"`
 	Feeds    string            `yaml:"feeds" json:"feeds,omitempty" enum:",growing,at-once" description:"feed without a gate of its own"`
 	FeedDays *knowledge.Number `yaml:"feed_days" json:"feed_days,omitempty" description:"between feeds, in growth"`
+	Moist    string            `yaml:"moist" json:"moist,omitempty" description:"the protocol of kinds that are kept moist, instead"`
 }
 
 func (p Protocol) gate(code string) (Gate, bool) {
@@ -157,9 +161,15 @@ type Knowledge struct {
 	Beside    []Protocol `yaml:"beside" json:"beside" required:"true" description:"what runs beside the protocol of its home"`
 	Amounts   Amounts    `yaml:"amounts" json:"amounts" required:"true"`
 
-	PutOff     knowledge.Text            `yaml:"put_off" json:"put_off" required:"true" description:"of an alarm that its look puts off"`
-	NotYet     knowledge.Text            `yaml:"not_yet" json:"not_yet" required:"true" description:"how the first watering is done that was left out"`
-	DroppedFor map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
+	PutOff      knowledge.Text            `yaml:"put_off" json:"put_off" required:"true" description:"of an alarm that its look puts off"`
+	FeelFirst   knowledge.Text            `yaml:"feel_first" json:"feel_first" required:"true" description:"how it is watered where nobody noted its last watering"`
+	NoReservoir knowledge.Text            `yaml:"no_reservoir" json:"no_reservoir" required:"true" description:"how what stands in pebbles is watered where nobody saw water in its pot"`
+	Holds       knowledge.Codes           `yaml:"holds" json:"holds" required:"true" description:"protocols of plants that are held"`
+	AgeAsks     knowledge.Codes           `yaml:"age_asks" json:"age_asks" required:"true" description:"fields of a check-in that tell the state of a medium whose age is not known"`
+	MoistFrom   knowledge.Number          `yaml:"moist_from" json:"moist_from" required:"true" description:"line from which a kind is kept moist"`
+	NotYet      knowledge.Text            `yaml:"not_yet" json:"not_yet" required:"true" description:"how the first watering is done that was left out"`
+	MissingFor  map[string]knowledge.Text `yaml:"missing" json:"missing" required:"true" description:"why a plant is not followed: the one fact that is missing"`
+	DroppedFor  map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
 
 	LeftDays      knowledge.Number   `yaml:"left_days" json:"left_days" required:"true"`
 	NotNowDays    knowledge.Number   `yaml:"not_now_days" json:"not_now_days" required:"true"`

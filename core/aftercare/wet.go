@@ -19,6 +19,7 @@ type stretch struct {
 	wetAt    float64   // days from its watering to the last time it was seen wet; 0: it was not
 	dryAt    float64   // to the first time it was seen dry
 	contrary bool      // it was seen wet after it was dry
+	unknown  bool      // nobody noted the watering that it begins with: it counts from when it was first seen
 }
 
 // stretches are those since the protocol began, the oldest first. It was watered when it was housed.
@@ -28,11 +29,12 @@ func (w *watch) stretches() []stretch {
 		return nil
 	}
 	start = start.Add(time.Duration(patient.Table().MovedAtHour.Value * float64(time.Hour)))
-	list := []stretch{{from: start, on: w.since}}
+	list := []stretch{{from: start, on: w.since, unknown: !w.begun}}
 	water := func(at time.Time, on, was string) {
 		last := &list[len(list)-1]
 		days := at.Sub(last.from).Hours() / units.HoursADay
 		switch {
+		case last.unknown:
 		case days < Table().TwiceDays.Value:
 			return // the same watering, told twice
 		case was == "dry":
@@ -65,7 +67,12 @@ func (w *watch) stretches() []stretch {
 		at, err := time.ParseInLocation(time.DateOnly, l.On, w.Now.Location())
 		dry := l.Noted.Findings["pot-light"] == patient.Present
 		wet := l.Noted.Findings["stays-wet"] == patient.Present || l.Noted.Findings["limp-though-wet"] == patient.Present
-		if err == nil && l.On > w.since && l.On <= w.Day && dry != wet {
+		since := l.On > w.since
+		if !w.begun {
+			since = l.On >= w.since
+			wet = wet || l.Noted.Findings["pot-light"] == patient.Absent
+		}
+		if err == nil && since && l.On <= w.today && dry != wet {
 			at = at.Add(time.Duration(patient.Table().MovedAtHour.Value * float64(time.Hour)))
 			all = append(all, event{at, func() { list[len(list)-1].see(at, wet) }})
 		}
@@ -100,6 +107,9 @@ func wetness(c patient.Checkin) (wet, said bool) {
 }
 
 func (s *stretch) see(at time.Time, wet bool) {
+	if s.unknown && s.wetAt == 0 && s.dryAt == 0 {
+		s.from = at.Add(-time.Minute)
+	}
 	days := at.Sub(s.from).Hours() / units.HoursADay
 	if days <= 0 {
 		return

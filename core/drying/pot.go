@@ -29,8 +29,9 @@ type WaterDay struct {
 // known. It is false without a weight.
 func (k *Knowledge) WaterDayFor(p *patient.Patient, pot pots.Pot, mixWater float64) (WaterDay, bool) {
 	var list []Weight
+	home := p.Stands().Home()
 	for _, w := range patient.SinceChange(p.Stands().Counting(patient.InPot)) {
-		if w.At.UTC().Format(time.DateOnly) < p.Stands().Home().From {
+		if home != nil && w.At.UTC().Format(time.DateOnly) < home.From {
 			continue
 		}
 		list = append(list, AsWeight(w))

@@ -45,6 +45,10 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 		return
 	}
 	next, ok := care.Next()
+	if ok && next.First { // a question beside what its look says, which goes before
+		a.feel(next, care.Day)
+		ok = false
+	}
 	due := ok && next.On <= care.Day
 	lookDue := a.Code == Leave && a.UntilOn != "" && a.UntilOn <= care.Day
 	switch {
@@ -52,6 +56,7 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 		s := care.Alarms[0]
 		a.Line = Line{Code: Mend, Care: CareLine{Protocol: s.Protocol, Alarm: s.Code}, Facts: []string{s.Code}}
 		a.Because = []knowledge.Text{s.Words}
+		a.yield(acts.Of(s.Then.Sense))
 		a.UntilOn = care.Day
 	case due:
 		a.Line = Line{Code: Tend, Care: CareLine{Job: next.Job}, Facts: []string{next.Protocol}}
@@ -73,6 +78,27 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 		text.Value = text.Value.With("gate", waits[0].Name.Value)
 		a.Because = append(a.Because, text)
 	}
+}
+
+// feel adds a watering that is felt for first, where nothing else that is said speaks of water.
+func (a *Advice) feel(next aftercare.Due, today string) {
+	speaks := func(i Instruction) bool { return i.Act().Act == acts.Water.Act }
+	if next.On > today || slices.ContainsFunc(slices.Concat(a.Also, a.Meanwhile), speaks) ||
+		acts.Of(next.Do.Sense).AgainstAny(a.Says) {
+		return
+	}
+	job, _ := aftercare.Table().Job(next.Job)
+	a.Also = append(a.Also, instruct(knowledge.Text{
+		Value: job.Do, Provenance: next.How.Provenance, Sense: next.Do.Sense,
+	}))
+}
+
+// yield drops what is against an act of its aftercare, which has seen more of the plant since.
+func (a *Advice) yield(act acts.Act) {
+	against := func(i Instruction) bool { return i.Act().Against(act) }
+	a.Also = slices.DeleteFunc(a.Also, against)
+	a.Meanwhile = slices.DeleteFunc(a.Meanwhile, against)
+	a.Says = slices.DeleteFunc(slices.Clone(a.Says), act.Against)
 }
 
 // tended are the rows of pot or hold in which the aftercare speaks.

@@ -121,6 +121,7 @@ type Knowledge struct {
 	Drowns  knowledge.Codes           `yaml:"drowns" json:"drowns" required:"true" description:"causes that drown it"`
 	Smells  knowledge.Codes           `yaml:"smells" json:"smells" required:"true" description:"findings that end a tide-over"`
 	Eats    knowledge.Codes           `yaml:"eats" json:"eats" required:"true" description:"causes that eat its roots"`
+	Airs    knowledge.Codes           `yaml:"airs" json:"airs" required:"true" description:"pots of plants that hang in the air: they are soaked, and not given a little"`
 	Guests  knowledge.Codes           `yaml:"guests" json:"guests" required:"true" description:"causes whose guests a mineral medium harbours far less"`
 	Carry   Carry                     `yaml:"carry" json:"carry" required:"true"`
 	InPlace []InPlace                 `yaml:"in_place" json:"in_place" required:"true"`

@@ -235,6 +235,8 @@ func (d *decider) water() string {
 		return Damp
 	case d.p.Growth() == patient.Resting && !d.damp() && !d.darkBelow():
 		return WaterLittle
+	case d.Airs.Has(d.p.Stands().Pot()):
+		return WaterIt
 	case d.dry() && d.p.Growth() == patient.Idle:
 		return WaterLittle
 	case d.dry():

@@ -53,6 +53,7 @@ type Checkin struct {
 	Weeds        YesNo     `json:"weeds,omitempty" validate:"omitempty,oneof=yes no"`
 	Nectar       YesNo     `json:"nectar,omitempty" validate:"omitempty,oneof=yes no" description:"clear sticky drops of its own, and no insects"`
 	Roots        []Taped   `json:"roots,omitempty" validate:"few,dive" description:"roots that are followed by name"`
+	StandsIn     string    `json:"stands_in,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral perlite compost mount other" description:"the medium it stands in, where its intake does not say"`
 	Note         string    `json:"note,omitempty" validate:"remark" title:"patient.Checkin.note"`
 }
 

@@ -43,6 +43,7 @@ type Patient struct {
 	Weights   []Weight             // the oldest first
 	Rounds    []TreatedDay         // of treatments
 	Closed    bool                 // it is off the bench
+	Entered   string               // the day on which it was first noted; empty: not known
 	Round     Round                // the next one of a treatment that runs; its zero value: none does
 	Incidents []Incident           // while it was cleaned
 	Deeds     []Deed               // jobs of its cleanings, as they were done or left out

@@ -106,6 +106,9 @@ type Claim struct {
 	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,claimed_high_c" title:"patient.Claim.high_c" description:"the warmest day that it bears"`
 }
 
+// NoMedium is the medium of a plant that stands in none.
+const NoMedium = "none"
+
 // Pots of a plant that stands in none.
 const (
 	NoPot     = "none" // for now

@@ -1,6 +1,7 @@
 package patient
 
 import (
+	"cmp"
 	"slices"
 	"time"
 
@@ -15,11 +16,25 @@ type stands struct{ medium, pot, since string }
 // standsIn is what the newest home from before a day gave the plant, else what it came
 // in; nothing changes where it is only held.
 func (p *Patient) standsIn(before string) stands {
-	in := stands{p.Intake.OldMedium, p.Intake.Pot, p.Intake.LastRepotted}
 	if h := p.gave(before); h != nil {
-		in = stands{h.Medium, h.Pot, h.From}
+		return stands{h.Medium, h.Pot, h.From}
+	}
+	in := stands{p.Intake.OldMedium, p.Intake.Pot, p.Intake.LastRepotted}
+	if in.medium == "" {
+		in.medium = p.toldMedium(before)
 	}
 	return in
+}
+
+// toldMedium is what a check-in up to a day says that it stands in; empty where none does.
+func (p *Patient) toldMedium(day string) (medium string) {
+	on := ""
+	for _, s := range p.Seen {
+		if s.Noted.StandsIn != "" && s.On <= day && s.On >= on {
+			medium, on = s.Noted.StandsIn, s.On
+		}
+	}
+	return medium
 }
 
 // gave is the newest home from before a day that gave the plant a medium or a pot.
@@ -49,6 +64,22 @@ func (p Stands) Pot() string { return p.standsIn(p.day()).pot }
 // it was changed is not known.
 func (p Stands) MediumDays() (least, most float64, known bool) {
 	return p.days(p.standsIn(p.day()).since)
+}
+
+// HereSince is the day from which it is on this bench: that of its arrival, of which a month or a year may be
+// all that is known, else the first of which anything was noted.
+func (p Stands) HereSince() string {
+	if first, _, ok := dates.Span(p.Intake.ArrivedOn); ok {
+		return first.Format(time.DateOnly)
+	}
+	since := cmp.Or(p.Entered, p.Today())
+	for _, s := range p.Seen {
+		since = min(since, s.On)
+	}
+	for _, t := range p.Care {
+		since = min(since, t.On)
+	}
+	return since
 }
 
 // DaysHere is the time since it arrived, at least and at most; false where not noted.

@@ -183,6 +183,7 @@ type Knowledge struct {
 	BallSpread   knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
 	HoleRowsMM   knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`
 	Taper        knowledge.Number            `yaml:"taper" json:"taper" required:"true"`
+	HighShare    knowledge.Number            `yaml:"high_share" json:"high_share" required:"true" description:"height of a pot over its width, where that was not measured"`
 	CrockMM      knowledge.Number            `yaml:"crock_mm" json:"crock_mm" required:"true"`
 	AboveMM      knowledge.Number            `yaml:"above_water_mm" json:"above_water_mm" required:"true"`
 	LeastMM      knowledge.Number            `yaml:"reservoir_least_mm" json:"reservoir_least_mm" required:"true"`

@@ -315,12 +315,7 @@ func LifeMonths(p *patient.Patient, recipe string, parts []media.Part) *float64 
 	if len(parts) == 0 || err != nil || s.LifeMonths == nil {
 		return nil
 	}
-	warm := k.LifeAtC.Value
-	if p.Site != nil {
-		air := p.Around().Air()
-		warm = (air.NightC + air.DayC) / 2
-	}
-	months := k.LivesMonths(*s.LifeMonths, warm)
+	months := k.LivesMonths(*s.LifeMonths, warmth(p))
 	return &months
 }
 

@@ -104,6 +104,7 @@ type Knowledge struct {
 	Until        map[string][]knowledge.Text    `yaml:"until" json:"until" required:"true"`
 	Routes       []Route                        `yaml:"routes" json:"routes" required:"true"`
 	FirstWater   map[string]knowledge.Text      `yaml:"first_water" json:"first_water" required:"true" description:"in a pot, by the protocol that it starts"`
+	Living       []Living                       `yaml:"lives" json:"lives" required:"true" description:"by which protocol a plant lives that is at home in what it stands in"`
 	Usual        map[string]string              `yaml:"usual" json:"usual" required:"true"`
 	CleanFirst   knowledge.Text                 `yaml:"clean_first" json:"clean_first" required:"true"`
 	CleanThen    knowledge.Text                 `yaml:"clean_then" json:"clean_then" required:"true"`

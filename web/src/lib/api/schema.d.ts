@@ -2527,6 +2527,11 @@ export interface components {
             held_back?: "" | "look" | "alarm";
             held_back_words?: components["schemas"]["KnowledgeSentence"];
             last: components["schemas"]["AftercareLast"];
+            /**
+             * @description it is not followed: this one fact is missing
+             * @enum {string}
+             */
+            missing?: "" | "medium" | "home";
             /** @description older ones are not listed */
             more?: boolean;
             /** Format: int64 */
@@ -2694,6 +2699,8 @@ export interface components {
             weighs?: string;
         };
         AftercareKnowledge: {
+            /** @description fields of a check-in that tell the state of a medium whose age is not known */
+            age_asks: components["schemas"]["KnowledgeCodes"];
             ahead_days: components["schemas"]["KnowledgeNumber"];
             air_times: components["schemas"]["KnowledgeNumber"];
             amounts: components["schemas"]["AftercareAmounts"];
@@ -2721,22 +2728,34 @@ export interface components {
             feed_tips_mm: components["schemas"]["KnowledgeNumber"];
             feed_weekly: components["schemas"]["KnowledgeNumber"];
             feed_words: components["schemas"]["AftercareFeedWords"];
+            /** @description how it is watered where nobody noted its last watering */
+            feel_first: components["schemas"]["KnowledgeText"];
             film_days: components["schemas"]["KnowledgeNumber"];
             film_weeks: components["schemas"]["KnowledgeNumber"];
             /** @description so many waterings one is a flush */
             flush_each: components["schemas"]["KnowledgeNumber"];
             flush_when_dry: components["schemas"]["KnowledgeEstimate"];
+            /** @description protocols of plants that are held */
+            holds: components["schemas"]["KnowledgeCodes"];
             /** @description in the order of a round */
             jobs: components["schemas"]["AftercareJob"][];
             least_weights: components["schemas"]["KnowledgeNumber"];
             left_days: components["schemas"]["KnowledgeNumber"];
             life_share: components["schemas"]["KnowledgeNumber"];
             loss_days: components["schemas"]["KnowledgeNumber"];
+            /** @description why a plant is not followed: the one fact that is missing */
+            missing: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            /** @description line from which a kind is kept moist */
+            moist_from: components["schemas"]["KnowledgeNumber"];
             /** @description learned from */
             most_cycles: components["schemas"]["KnowledgeNumber"];
             /** @description a job is put off by at once, at most */
             most_shift_days: components["schemas"]["KnowledgeNumber"];
             moved_days: components["schemas"]["KnowledgeNumber"];
+            /** @description how what stands in pebbles is watered where nobody saw water in its pot */
+            no_reservoir: components["schemas"]["KnowledgeText"];
             not_now_days: components["schemas"]["KnowledgeNumber"];
             /** @description how the first watering is done that was left out */
             not_yet: components["schemas"]["KnowledgeText"];
@@ -2787,6 +2806,8 @@ export interface components {
             feeds?: "" | "growing" | "at-once";
             gates: components["schemas"]["AftercareGate"][];
             jobs: components["schemas"]["AftercareRhythm"][];
+            /** @description the protocol of kinds that are kept moist, instead */
+            moist?: string;
             name: string;
             /** @description it has alarms alone */
             quiet?: boolean;
@@ -2802,6 +2823,8 @@ export interface components {
             cool_days?: components["schemas"]["KnowledgeEstimate"];
             /** @description share of its water left; left out: as its kind wants it */
             due_at?: components["schemas"]["KnowledgeNumber"];
+            /** @description the job of a settled plant where nobody saw water stand in its pot */
+            else?: string;
             every_days?: components["schemas"]["KnowledgeEstimate"];
             /** @description each fourth time it is this job */
             fourth?: string;
@@ -2819,6 +2842,8 @@ export interface components {
             side?: string;
             /** @description only where bulbs shrivel, or leaves are limp */
             thirsty?: boolean;
+            /** @description share of its water left after these days; a kind with another line has its own days */
+            to?: components["schemas"]["KnowledgeNumber"];
             /** @description the gate that closes it */
             until?: string;
             until_day?: components["schemas"]["KnowledgeNumber"];
@@ -2826,6 +2851,8 @@ export interface components {
             volumes?: components["schemas"]["KnowledgeNumber"];
         };
         AftercareSees: {
+            /** @description of its medium */
+            age_days?: components["schemas"]["KnowledgeNumber"];
             count?: components["schemas"]["KnowledgeNumber"];
             /** @description not before this day of the protocol */
             day?: components["schemas"]["KnowledgeNumber"];
@@ -3408,6 +3435,11 @@ export interface components {
             shoot_mm?: number;
             /** @enum {string} */
             smell?: "none" | "sour" | "decay";
+            /**
+             * @description the medium it stands in, where its intake does not say
+             * @enum {string}
+             */
+            stands_in?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "perlite" | "compost" | "mount" | "other";
             /**
              * @description growing, standing still, brown dry and short, or black and wet
              * @enum {string}
@@ -4749,6 +4781,8 @@ export interface components {
             do: components["schemas"]["KnowledgeSentence"];
             /** @description what is to be measured first, where its water comes out more than a bench holds */
             doubt?: components["schemas"]["KnowledgeText"];
+            /** @description nobody noted when it was watered last: it is felt first */
+            first?: boolean;
             /** @description it may be done from this day */
             from: string;
             how: components["schemas"]["KnowledgeText"];
@@ -4803,6 +4837,8 @@ export interface components {
             /** @description it is that of its home */
             home?: boolean;
             name: string;
+            /** @description it is at home in what it stands in: nothing is waited for */
+            settled?: boolean;
             since: string;
             start: components["schemas"]["KnowledgeText"];
         };
@@ -5475,6 +5511,8 @@ export interface components {
             words: components["schemas"]["KnowledgeText"];
         };
         LookKnowledge: {
+            /** @description pots of plants that hang in the air: they are soaked, and not given a little */
+            airs: components["schemas"]["KnowledgeCodes"];
             blocks: components["schemas"]["LookBlock"][];
             carry: components["schemas"]["LookCarry"];
             /** @description causes that drown it */
@@ -6466,6 +6504,8 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
             free_in_mineral: components["schemas"]["KnowledgeText"];
+            /** @description height of a pot over its width, where that was not measured */
+            high_share: components["schemas"]["KnowledgeNumber"];
             hole_rows_mm: components["schemas"]["KnowledgeNumber"];
             layer_step_mm: components["schemas"]["KnowledgeNumber"];
             leaf_span_mm: {
@@ -7429,6 +7469,8 @@ export interface components {
             hold_still: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description by which protocol a plant lives that is at home in what it stands in */
+            lives: components["schemas"]["RehomeLiving"][];
             /** @description groups on which growers differ about moss */
             moths: components["schemas"]["KnowledgeCodes"];
             placement: {
@@ -7459,6 +7501,20 @@ export interface components {
             /** Format: double */
             months: number;
             words: components["schemas"]["KnowledgeText"];
+        };
+        RehomeLiving: {
+            groups?: string[];
+            /** @description and for media */
+            media?: string[];
+            /** @description only in media that do not rot */
+            mineral?: boolean;
+            /** @description only where a medium was noted */
+            noted?: boolean;
+            /** @description words of an intake for pots */
+            pots?: string[];
+            protocol: string;
+            /** @description how moist its kind is kept */
+            styles?: string[];
         };
         RehomeMixed: {
             advised?: components["schemas"]["MediaAdvised"];
