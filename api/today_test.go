@@ -91,9 +91,9 @@ func TestTicksOfARound(t *testing.T) {
 	assert.Nil(t, done["already"], "left, and done after all")
 	assert.Equal(t, done["id"], x.tick(id, "little", `,"outcome":"left","because":"still-wet"`)["id"], "what is done stays done")
 
-	soaked := x.housed(`{"tag":"Wet","group":"cattleya","leaf_count":5,"old_medium":"bark"}`, "bark", "2030-04-01")
+	soaked := x.housed(`{"tag":"Wet","group":"cattleya","leaf_count":5,"old_medium":"bark"}`, "bark", "2030-04-20")
 	x.tick(soaked, "little", `,"outcome":"left","because":"still-wet"`)
-	assert.Equal(t, "wet-10", under(listAt(x.care(soaked), "alarms")[0], "code"), "six weeks after it was watered")
+	assert.Equal(t, "wet-10", under(listAt(x.care(soaked), "alarms")[0], "code"), "three weeks after it was watered")
 	assert.Equal(t, "alarm", x.care(soaked)["held_back"])
 	x.does("POST", fmt.Sprintf("/api/v1/plants/%d/checkins", soaked), `{"noted":{"leaf":"limp","medium":"wet"}}`)
 	assert.Equal(t, "No more water. Look it over: roots may be failing.",

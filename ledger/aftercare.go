@@ -102,6 +102,22 @@ func (p Plants) WantWork(ctx context.Context, codes []string, day string, most i
 	return list, int(rows[0].Total), nil
 }
 
+// Unfollowed are the first plants on the bench whose aftercare is not worked out, and how many there are.
+func (a Aftercare) Unfollowed(ctx context.Context, most int64) ([]Plant, int, error) {
+	rows, err := a.tx.q.Unfollowed(ctx, most)
+	if err != nil || len(rows) == 0 {
+		return nil, 0, err
+	}
+	list := []Plant{}
+	for _, row := range rows {
+		list = append(list, row.Plant)
+	}
+	return list, int(rows[0].Total), nil
+}
+
+// OnBench are all plants on the bench, those kept apart last.
+func (a Aftercare) OnBench(ctx context.Context) ([]Plant, error) { return a.tx.q.PlantsOnBench(ctx) }
+
 // NextCare are the plants on the bench that want something first after a day.
 func (p Plants) NextCare(ctx context.Context, day string) ([]Plant, error) {
 	on, err := p.q.NextCareOn(ctx, day)

@@ -154,17 +154,18 @@ func (p Plants) Count(ctx context.Context) (int64, error) { return p.q.CountAllP
 
 // Find is what to look for among the plants.
 type Find struct {
-	Archived bool
-	Words    string
-	Groups   string // codes of groups to take as well, each between spaces
-	Due      string // only those that want something by this day; empty: all
-	Group    string // only of this group; empty: all
-	Place    int64  // only those that stand there; 0: all
-	Turn     *int64 // only those handled in this turn; nil: all
-	Codes    string // only those with one of these advices, each between spaces; empty: all
-	Sort     string // "tag" or "day" within a turn; empty: the newest work first
-	Skip     int
-	Most     int
+	Archived   bool
+	Words      string
+	Groups     string // codes of groups to take as well, each between spaces
+	Unfollowed bool   // only those whose care cannot be worked out
+	Due        string // only those that want something by this day; empty: all
+	Group      string // only of this group; empty: all
+	Place      int64  // only those that stand there; 0: all
+	Turn       *int64 // only those handled in this turn; nil: all
+	Codes      string // only those with one of these advices, each between spaces; empty: all
+	Sort       string // "tag" or "day" within a turn; empty: the newest work first
+	Skip       int
+	Most       int
 }
 
 // Found is a plant that was found, with its intake, newest reading and newest look.
@@ -178,14 +179,14 @@ func (p Plants) Find(ctx context.Context, f Find) ([]Found, int64, error) {
 	}
 	total, err := p.q.CountPlants(ctx, sqlc.CountPlantsParams{
 		Archived: asInt(f.Archived), Query: f.Words, Groups: f.Groups, Due: f.Due,
-		GroupCode: f.Group, Place: f.Place, Turn: turn, Codes: f.Codes,
+		GroupCode: f.Group, Place: f.Place, Turn: turn, Codes: f.Codes, Unfollowed: asInt(f.Unfollowed),
 	})
 	if err != nil {
 		return nil, 0, fmt.Errorf("count plants: %w", err)
 	}
 	list, err := p.q.FindPlants(ctx, sqlc.FindPlantsParams{
 		Archived: asInt(f.Archived), Query: f.Words, Groups: f.Groups, Due: f.Due,
-		GroupCode: f.Group, Place: f.Place, Turn: turn, Codes: f.Codes, Sort: f.Sort,
+		GroupCode: f.Group, Place: f.Place, Turn: turn, Codes: f.Codes, Unfollowed: asInt(f.Unfollowed), Sort: f.Sort,
 		Skip: int64(f.Skip), Most: int64(f.Most),
 	})
 	if err != nil {

@@ -11,16 +11,17 @@ import (
 )
 
 type findPlants struct {
-	Words    string `query:"q" json:"-" description:"looked for in tag, group, source and notes"`
-	Archived bool   `query:"archived" json:"-" description:"those taken off the bench"`
-	Due      bool   `query:"due" json:"-" description:"only those that want something today: a job, or a look"`
-	Group    string `query:"group" json:"-" description:"only of this group, by its code"`
-	Place    int64  `query:"place" json:"-" description:"only those that stand at this place"`
-	Turn     string `query:"turn" json:"-" enum:"clean,suspect,apart" description:"only those handled in this turn"`
-	Wants    string `query:"wants" json:"-" enum:"act,check,home,leave" description:"only those whose advice is of this kind"`
-	Sort     string `query:"sort" json:"-" enum:"tag,day" description:"within each turn; left out: the newest work first"`
-	Skip     int    `query:"skip" json:"-"`
-	Most     int    `query:"most" json:"-" description:"200 when left out, 2000 at most"`
+	Words      string `query:"q" json:"-" description:"looked for in tag, group, source and notes"`
+	Archived   bool   `query:"archived" json:"-" description:"those taken off the bench"`
+	Unfollowed bool   `query:"unfollowed" json:"-" description:"only those whose care cannot be worked out: one fact is missing"`
+	Due        bool   `query:"due" json:"-" description:"only those that want something today: a job, or a look"`
+	Group      string `query:"group" json:"-" description:"only of this group, by its code"`
+	Place      int64  `query:"place" json:"-" description:"only those that stand at this place"`
+	Turn       string `query:"turn" json:"-" enum:"clean,suspect,apart" description:"only those handled in this turn"`
+	Wants      string `query:"wants" json:"-" enum:"act,check,home,leave" description:"only those whose advice is of this kind"`
+	Sort       string `query:"sort" json:"-" enum:"tag,day" description:"within each turn; left out: the newest work first"`
+	Skip       int    `query:"skip" json:"-"`
+	Most       int    `query:"most" json:"-" description:"200 when left out, 2000 at most"`
 }
 
 type plantList struct {
@@ -57,17 +58,18 @@ func Routes(s *service.Service) []wire.Operation {
 				plants, total, err := s.Plants(
 					ctx,
 					service.Find{
-						Words:    in.Words,
-						Say:      wire.Spoken(ctx).Say,
-						Archived: in.Archived,
-						Due:      in.Due,
-						Group:    in.Group,
-						PlaceID:  in.Place,
-						Turn:     in.Turn,
-						Wants:    in.Wants,
-						Sort:     in.Sort,
-						Skip:     in.Skip,
-						Most:     min(in.Most, 2000),
+						Words:      in.Words,
+						Say:        wire.Spoken(ctx).Say,
+						Archived:   in.Archived,
+						Due:        in.Due,
+						Unfollowed: in.Unfollowed,
+						Group:      in.Group,
+						PlaceID:    in.Place,
+						Turn:       in.Turn,
+						Wants:      in.Wants,
+						Sort:       in.Sort,
+						Skip:       in.Skip,
+						Most:       min(in.Most, 2000),
 					},
 				)
 				return plantList{plants, total}, err

@@ -13,8 +13,10 @@ import (
 	"therapeon/clinic/pests"
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
+	"therapeon/core/dates"
 	"therapeon/core/fault"
 	"therapeon/core/judgement"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
@@ -60,6 +62,7 @@ type Tended struct {
 	PPM     float64         `json:"ppm_n,omitempty"`
 	Person  string          `json:"person,omitempty"`
 	Already bool            `json:"already,omitempty" description:"it was noted before, by this person or another"`
+	Missing *knowledge.Text `json:"missing,omitempty" description:"of a watering: why no next one is worked out"`
 }
 
 // mostListed is how many entries of a plant are listed.
@@ -165,10 +168,8 @@ func (c *Service) Choose(ctx context.Context, plantID int64, in Choose) (Afterca
 		if err != nil {
 			return err
 		}
-		if in.Chosen.Protocol != "" {
-			if h := v.Stands().Home(); h != nil {
-				in.Chosen.From = h.From
-			}
+		if err := c.chooses(ctx, v, &in.Chosen); err != nil {
+			return err
 		}
 		d := ledger.Doc[aftercare.Chosen]{ID: plantID, PlantID: plantID, Version: in.Version, Value: in.Chosen}
 		if _, err := record.Chosen.Put(ctx, tx, d, c.Stamp()); err != nil {
@@ -181,6 +182,31 @@ func (c *Service) Choose(ctx context.Context, plantID int64, in Choose) (Afterca
 		return err
 	})
 	return all, err
+}
+
+// chooses puts what was chosen on the home that it is for; of a plant that was never re-housed here it begins today.
+func (c *Service) chooses(ctx context.Context, v *record.Visit, now *aftercare.Chosen) error {
+	if now.Protocol == "" {
+		now.From = ""
+		return nil
+	}
+	k := &aftercare.InCare{Patient: v.Patient}
+	if why := k.MayFollow(now.Protocol); why != "" {
+		return record.OneFault("chosen.protocol", message.Of("clinic.aftercare.not-followed-"+why),
+			message.Of("clinic.aftercare.a-protocol-for-it"), now.Protocol)
+	}
+	was, err := record.ChosenOf(ctx, v.Tx, v.Row.ID)
+	switch h := v.Stands().Home(); {
+	case err != nil:
+		return err
+	case h != nil:
+		now.From = h.From
+	case was.Value.Protocol == now.Protocol && was.Value.From != "":
+		now.From = was.Value.From
+	default:
+		now.From = c.Today()
+	}
+	return nil
 }
 
 // Tick is what became of a job of a plant.
@@ -218,7 +244,7 @@ func (t Tick) Faults() fault.List {
 	return nil
 }
 
-// moment is when something was done that is told now; it is not to come, and not long past.
+// moment is when something was done that is told now; it is not to come.
 func (c *Service) moment(at time.Time) (time.Time, error) {
 	now := c.Now()
 	switch {
@@ -226,11 +252,33 @@ func (c *Service) moment(at time.Time) (time.Time, error) {
 		return now, nil
 	case at.After(now.Add(time.Minute)):
 		return at, record.OneFault("at", message.Of("clinic.aftercare.this-time-has-not-come"), message.Of("clinic.aftercare.now-at-the-latest"), at.Format(time.RFC3339))
-	case at.Before(now.AddDate(0, 0, -int(aftercare.Table().ToldDays.Value))):
-		limit := message.Of("clinic.aftercare.within", message.Fixed("told_days", aftercare.Table().ToldDays.Value, 0, "days"))
-		return at, record.OneFault("at", message.Of("clinic.aftercare.that-is-too-long-ago"), limit, at.Format(time.RFC3339))
 	}
 	return at.In(now.Location()), nil
+}
+
+// here says of a day that is told later whether the plant was here by then: from its arrival on, or where that
+// was not noted from some days before it was entered.
+func (c *Service) here(ctx context.Context, tx *ledger.Tx, row ledger.Plant, field, day string) error {
+	intake, err := record.Intakes.Get(ctx, tx, row.ID)
+	if err != nil {
+		return err
+	}
+	since := dates.After(c.DayOf(row.CreatedAt), -int(aftercare.Table().ToldDays.Value))
+	if first, _, ok := dates.Span(intake.Value.ArrivedOn); ok {
+		since = first.Format(time.DateOnly)
+	}
+	homes, err := record.HomesOf(ctx, tx, row.ID)
+	if err != nil {
+		return err
+	}
+	if len(homes) > 0 {
+		since = min(since, homes[0].Day)
+	}
+	if day >= since {
+		return nil
+	}
+	return record.OneFault(field, message.Of("clinic.aftercare.it-was-not-here-yet"),
+		message.Of("clinic.aftercare.from-its-arrival", message.On("since", since)), day)
 }
 
 // Tend keeps what became of jobs. One that was noted of that day already stays as it was noted, and
@@ -251,7 +299,14 @@ func (c *Service) Tend(ctx context.Context, in Ticks) ([]Tended, error) {
 	list := []Tended{}
 	err = c.Write(ctx, &list, func(tx *ledger.Tx) error {
 		for i, t := range in.Ticks {
-			kept, err := c.tick(ctx, tx, t, at)
+			row, err := tx.Plants().Get(ctx, t.PlantID)
+			if err := record.MissingOr(err, "plant", t.PlantID); err != nil {
+				return record.Under(check.Row("ticks", i), err)
+			}
+			if err := c.here(ctx, tx, row, "at", at.Format(time.DateOnly)); err != nil {
+				return err
+			}
+			kept, err := c.tick(ctx, tx, row, t, at)
 			if err != nil {
 				return record.Under(check.Row("ticks", i), err)
 			}
@@ -263,11 +318,7 @@ func (c *Service) Tend(ctx context.Context, in Ticks) ([]Tended, error) {
 }
 
 // tick keeps what became of one job.
-func (c *Service) tick(ctx context.Context, tx *ledger.Tx, t Tick, at time.Time) (Tended, error) {
-	row, err := tx.Plants().Get(ctx, t.PlantID)
-	if err != nil {
-		return Tended{}, record.MissingOr(err, "plant", t.PlantID)
-	}
+func (c *Service) tick(ctx context.Context, tx *ledger.Tx, row ledger.Plant, t Tick, at time.Time) (Tended, error) {
 	if row.ArchivedAt != "" {
 		return Tended{}, record.OneFault(
 			"plant_id",
@@ -298,7 +349,12 @@ func (c *Service) tick(ctx context.Context, tx *ledger.Tx, t Tick, at time.Time)
 	if err := c.treated(ctx, tx, kept, true); err != nil {
 		return Tended{}, err
 	}
-	return told(kept, false)
+	shown, err := told(kept, false)
+	job, _ := aftercare.Table().Job(t.Job)
+	if why, missing := aftercare.Table().MissingFor[bench.CareOf(row.Care).Missing]; missing && job.Waters {
+		shown.Missing = &why
+	}
+	return shown, err
 }
 
 // treated notes a round of treatment that was done as a job, or a clear look, in its treatment; undone it is taken
@@ -337,7 +393,7 @@ func (c *Service) Undo(ctx context.Context, in Undo) ([]int64, error) {
 			if err != nil {
 				return record.MissingOr(err, "job-done", id)
 			}
-			if row.Day != c.Today() {
+			if row.Day != c.Today() && c.DayOf(row.CreatedAt) != c.Today() {
 				return record.OneFault(check.Row("ids", i), message.Of("clinic.aftercare.only-what-was-done-today"), message.Of("clinic.aftercare.a-job-of-today"), id)
 			}
 			if row.Withdrawn != 0 {
@@ -386,7 +442,7 @@ func (c *Service) Rained(ctx context.Context, placeID int64, in Rain) ([]Tended,
 				continue
 			}
 			t := Tick{PlantID: row.ID, Job: job, Outcome: patient.TendedDone, Because: in.Because}
-			kept, err := c.tick(ctx, tx, t, at)
+			kept, err := c.tick(ctx, tx, row, t, at)
 			if err != nil {
 				return err
 			}

@@ -51,6 +51,13 @@ func (c *Service) CheckIn(ctx context.Context, plantID int64, in CheckIn) (After
 		if err != nil {
 			return record.MissingOr(err, "plant", plantID)
 		}
+		field := "at"
+		if in.On != "" {
+			field = "on"
+		}
+		if err := c.here(ctx, tx, row, field, d.Day); err != nil {
+			return err
+		}
 		if _, err := record.Checkins.Add(ctx, tx, d, c.Stamp()); err != nil {
 			return err
 		}

@@ -25,6 +25,7 @@ type CareShort struct {
 	Alarms  []AlarmShort `json:"alarms,omitempty"`
 	Fares   FaresShort   `json:"fares,omitzero"`
 	Back    BackShort    `json:"back,omitzero"`
+	Missing string       `json:"missing,omitempty"` // it is not followed: the one fact that is missing
 }
 
 // BackShort is the look back that is asked for next.
@@ -114,7 +115,7 @@ func careShort(
 	ctx context.Context, v *record.Visit, care aftercare.Care, c *forecast.Grounds,
 ) (doc, on string, err error) {
 	p := c.Progress
-	s := CareShort{Day: care.Day, Fares: FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}}
+	s := CareShort{Day: care.Day, Missing: care.Missing, Fares: FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}}
 	if s.Back, err = backShort(ctx, v, c.Followed); err != nil {
 		return "", "", err
 	}

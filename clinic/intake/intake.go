@@ -251,17 +251,18 @@ func PlantIn(ctx context.Context, c *record.Keeper, tx *ledger.Tx, id int64) (Pl
 
 // Find is what to look for among the plants.
 type Find struct {
-	Words    string
-	Archived bool
-	Due      bool // only those whose day to look again has come
-	Group    string
-	PlaceID  int64
-	Turn     string // "clean", "suspect" or "apart"; empty: all
-	Wants    string // a kind of advice; empty: all
-	Sort     string // "tag" or "day"; empty: the newest work first
-	Skip     int
-	Most     int
-	Say      func(message.Message) string // in the language of who looks for them
+	Words      string
+	Archived   bool
+	Due        bool // only those whose day to look again has come
+	Unfollowed bool // only those whose care cannot be worked out
+	Group      string
+	PlaceID    int64
+	Turn       string // "clean", "suspect" or "apart"; empty: all
+	Wants      string // a kind of advice; empty: all
+	Sort       string // "tag" or "day"; empty: the newest work first
+	Skip       int
+	Most       int
+	Say        func(message.Message) string // in the language of who looks for them
 }
 
 // groupsNamed lists the codes of the groups whose name, as it is said, or code holds the words,
@@ -292,7 +293,7 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 	if f.Due {
 		of.Due = c.Today()
 	}
-	of.Group, of.Place, of.Sort = f.Group, f.PlaceID, f.Sort
+	of.Group, of.Place, of.Sort, of.Unfollowed = f.Group, f.PlaceID, f.Sort, f.Unfollowed
 	if codes := judgement.OfKind(f.Wants); len(codes) > 0 {
 		of.Codes = " " + strings.Join(codes, " ") + " "
 	}

@@ -92,14 +92,14 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 	r := &Record{Keeper: c, Tx: tx, Row: row, Settings: house, IntakeDoc: intake}
 	r.Base = patient.Patient{
 		Profile: profile, Intake: in.OfKind(), Sides: in.Sides, House: house.asHouse(),
-		Judge: c.Heard.Hear, Now: c.Now(), Closed: row.ArchivedAt != "", Entered: c.dayOf(row.CreatedAt),
+		Judge: c.Heard.Hear, Now: c.Now(), Closed: row.ArchivedAt != "", Entered: c.DayOf(row.CreatedAt),
 	}
 	if r.HomeDocs, err = HomesOf(ctx, tx, row.ID); err != nil {
 		return nil, err
 	}
 	for _, h := range r.HomeDocs {
 		home := rehome.Stands(h.Day, h.Value.Route, h.Value.Pot)
-		home.Dry = rehome.Table().LeftDry(h.Value.Done)
+		home.Dry, home.Told = rehome.Table().LeftDry(h.Value.Done), c.DayOf(h.CreatedAt)
 		r.Base.Homes = append(r.Base.Homes, home)
 	}
 	if n := len(r.Base.Homes); n > 0 {
@@ -136,8 +136,8 @@ func (c *Keeper) StemOf(ctx context.Context, tx *ledger.Tx, plantID int64) (*Rec
 	return c.Stem(ctx, tx, row, s)
 }
 
-// dayOf is the day of a moment as rows keep it; empty where that cannot be read.
-func (c *Keeper) dayOf(stamp string) string {
+// DayOf is the day of a moment as rows keep it; empty where that cannot be read.
+func (c *Keeper) DayOf(stamp string) string {
 	at, err := time.Parse(time.RFC3339, stamp)
 	if err != nil {
 		return ""

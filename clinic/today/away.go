@@ -5,12 +5,10 @@ import (
 	"context"
 	"slices"
 
-	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/judgement"
-	"therapeon/core/patient"
 	"therapeon/core/today"
 	"therapeon/ledger"
 )
@@ -21,7 +19,7 @@ type AwayAsk struct {
 	Until string `json:"until" required:"true" validate:"required,day" description:"the last"`
 }
 
-// Absence is what an absence comes to for all plants in care, the clean ones first.
+// Absence is what an absence comes to for all plants on the bench, the clean ones first.
 type Absence struct {
 	From   string                  `json:"from" required:"true"`
 	Until  string                  `json:"until" required:"true"`
@@ -52,14 +50,11 @@ func (c *Service) Away(ctx context.Context, in AwayAsk) (Absence, error) {
 		if err != nil {
 			return all, err
 		}
-		rows, err := tx.Plants().WantCare(ctx, patient.Ever)
+		rows, err := tx.Aftercare().OnBench(ctx)
 		if err != nil {
 			return all, err
 		}
 		for _, row := range rows {
-			if len(bench.CareOf(row.Care).Due) == 0 {
-				continue
-			}
 			v, care, k, err := c.inCare(ctx, tx, row.ID)
 			if err != nil {
 				return all, err

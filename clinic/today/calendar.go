@@ -17,6 +17,7 @@ import (
 	"therapeon/core/judgement"
 	"therapeon/core/message"
 	"therapeon/core/patient"
+	"therapeon/core/today"
 	"therapeon/formats"
 	"therapeon/ledger"
 )
@@ -151,8 +152,27 @@ func (c *Service) calendar(ctx context.Context, tx *ledger.Tx, by, origin string
 	for _, p := range all {
 		entries = append(entries, p.told(by))
 	}
+	unfollowed, count, err := tx.Aftercare().Unfollowed(ctx, int64(today.Table().NamedAtBench.Value))
+	if err != nil {
+		return nil, err
+	}
+	if count > 0 {
+		entries = append(entries, c.unfollowed(unfollowed, count, origin))
+	}
 	slices.SortFunc(entries, func(a, b formats.Entry) int { return strings.Compare(a.On+a.UID, b.On+b.UID) })
 	return entries, nil
+}
+
+// unfollowed is an entry of today for plants whose care cannot be worked out.
+func (c *Service) unfollowed(rows []ledger.Plant, count int, origin string) formats.Entry {
+	e := formats.Entry{UID: "unfollowed@therapeon", On: c.Today(), URL: origin + "/"}
+	e.Title = message.Of("clinic.today.unfollowed", message.Count("n", count))
+	for _, row := range rows {
+		why := aftercare.Table().MissingFor[bench.CareOf(row.Care).Missing]
+		e.Text = append(e.Text, message.Of("clinic.today.unfollowed-of",
+			message.Name("plant", row.Tag), message.Told("why", why.Value)))
+	}
+	return e
 }
 
 // told is an entry with what it says.

@@ -30,12 +30,14 @@ type Today struct {
 	Day      string             `json:"day" required:"true"`
 	Headline knowledge.Sentence `json:"headline" required:"true"`
 	today.Round
-	Alarms  []Alarm   `json:"alarms" required:"true"`
-	Errands []Errand  `json:"errands" required:"true" description:"what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted"`
-	More    int       `json:"more,omitempty" description:"further plants that want work at the bench: an evening puts them in order"`
-	Coming  []Coming  `json:"coming" required:"true" description:"in the next days"`
-	Dropped []Dropped `json:"dropped" required:"true" description:"was due, and makes no sense any more"`
-	NextOn  string    `json:"next_on,omitempty" description:"the first day on which something is due, where nothing is today"`
+	Alarms          []Alarm      `json:"alarms" required:"true"`
+	Errands         []Errand     `json:"errands" required:"true" description:"what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted"`
+	More            int          `json:"more,omitempty" description:"further plants that want work at the bench: an evening puts them in order"`
+	Coming          []Coming     `json:"coming" required:"true" description:"in the next days"`
+	Dropped         []Dropped    `json:"dropped" required:"true" description:"was due, and makes no sense any more"`
+	Unfollowed      []Unfollowed `json:"unfollowed" required:"true" description:"plants whose care cannot be worked out: the first of them"`
+	UnfollowedCount int          `json:"unfollowed_count" required:"true" description:"how many there are"`
+	NextOn          string       `json:"next_on,omitempty" description:"the first day on which something is due, where nothing is today"`
 }
 
 // Errand is what a plant wants that has a page of its own.
@@ -70,6 +72,15 @@ type Dropped struct {
 	Why     Text             `json:"why" required:"true"`
 }
 
+// Unfollowed is a plant whose care cannot be worked out, with the one fact that is missing.
+type Unfollowed struct {
+	PlantID int64  `json:"plant_id" required:"true"`
+	Tag     string `json:"tag" required:"true"`
+	Place   string `json:"place,omitempty"`
+	Missing string `json:"missing" required:"true" enum:"medium,home"`
+	Why     Text   `json:"why" required:"true"`
+}
+
 // Text is a statement of the craft with its mark.
 type Text = knowledge.Text
 
@@ -79,6 +90,7 @@ func (c *Service) Round(ctx context.Context) (Today, error) {
 		r := rounding{
 			Today: Today{
 				Day: c.Today(), Errands: []Errand{}, Alarms: []Alarm{}, Coming: []Coming{}, Dropped: []Dropped{},
+				Unfollowed: []Unfollowed{},
 			},
 			ahead:  dates.After(c.Today(), int(aftercare.Table().AheadDays.Value)),
 			places: map[int64]string{}, done: map[int64][]ledger.Tended{},
@@ -166,6 +178,16 @@ func (r *rounding) load(ctx context.Context, tx *ledger.Tx) error {
 		}
 	}
 	named := int64(today.Table().NamedAtBench.Value)
+	unfollowed, count, err := tx.Aftercare().Unfollowed(ctx, named)
+	if err != nil {
+		return err
+	}
+	r.UnfollowedCount = count
+	for _, row := range unfollowed {
+		missing := bench.CareOf(row.Care).Missing
+		why := aftercare.Table().MissingFor[missing]
+		r.Unfollowed = append(r.Unfollowed, Unfollowed{row.ID, row.Tag, r.places[row.PlaceID], missing, why})
+	}
 	atWork, total, err := tx.Plants().WantWork(ctx, work, r.Day, named)
 	if err != nil {
 		return err

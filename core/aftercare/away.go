@@ -15,6 +15,9 @@ import (
 
 // Gone is what an absence comes to for one plant.
 type Gone struct {
+	State   string   `json:"state" required:"true" enum:"lasts,wants-water,not-known" description:"not-known: nobody can say, see why"`
+	Why     *Text    `json:"why,omitempty" description:"why nobody can say how long it lasts"`
+	Falls   []Falls  `json:"falls" required:"true" description:"rounds, looks and gates that fall into that time"`
 	LastsTo string   `json:"lasts_to,omitempty" description:"the day that it lasts to without water; left out: it has no water of its own to last by"`
 	Lasts   bool     `json:"lasts" required:"true" description:"it lasts the whole time"`
 	Makes   []Makes  `json:"-"` // what would make it last, the gentlest first
@@ -22,6 +25,19 @@ type Gone struct {
 	Sits    []Sitter `json:"-"` // what someone who waters meanwhile does, day by day
 	Heavy   bool     `json:"heavy,omitempty" description:"its pot is too heavy to be lifted by someone else"`
 }
+
+// Falls is something that falls into an absence.
+type Falls struct {
+	On    string `json:"on" required:"true"`
+	Words Text   `json:"words" required:"true"`
+}
+
+// States of a plant over an absence.
+const (
+	Lasts      = "lasts"
+	WantsWater = "wants-water"
+	NotKnown   = "not-known"
+)
 
 // Makes is something that makes a plant last longer.
 type Makes struct {
@@ -42,7 +58,7 @@ type Sitter struct {
 // wants it by then; what is still wet is left.
 func (c *InCare) Away(care Care, from, until string) Gone {
 	k := Table().Away
-	g := Gone{Makes: []Makes{}, Before: []Text{}, Sits: []Sitter{}, Lasts: true}
+	g := Gone{State: NotKnown, Falls: c.falls(care, from, until), Makes: []Makes{}, Before: []Text{}, Sits: []Sitter{}}
 	g.Heavy = c.Pot != nil && c.Pot.VolumeL() >= k.HeavyL.Value
 	for _, d := range care.Due {
 		job, _ := Table().Job(d.Job)
@@ -61,10 +77,13 @@ func (c *InCare) Away(care Care, from, until string) Gone {
 		lasts += c.bearsDays(care, d)
 		to := func(factor float64) string { return dates.After(from, int(math.Floor(lasts*factor))-1) }
 		g.LastsTo = to(1)
-		g.Lasts = g.LastsTo >= until
+		g.Lasts, g.State = g.LastsTo >= until, Lasts
 		if !g.Lasts {
+			g.State = WantsWater
 			c.makeLast(&g, d, to, until)
 		}
+	} else {
+		g.Why = care.unknown()
 	}
 	for _, d := range care.Due {
 		if d.Job == "round" && d.On <= until {
@@ -80,6 +99,50 @@ func (c *InCare) Away(care Care, from, until string) Gone {
 		g.Before = append(g.Before, k.Before["check"])
 	}
 	return g
+}
+
+// unknown is why nobody can say how long a plant lasts that no watering is asked of.
+func (care Care) unknown() *Text {
+	k := Table()
+	text := k.Away.NoWater
+	switch {
+	case care.Missing != "":
+		text = k.MissingFor[care.Missing]
+	case care.HeldBack != "":
+		text = k.Away.HeldBack[care.HeldBack]
+	case care.runs("rest"):
+		text = k.Away.Resting
+	}
+	return &text
+}
+
+// falls are the looks that have a day of their own, and the gates that may open or become an alarm, in an absence.
+func (c *InCare) falls(care Care, from, until string) []Falls {
+	k, list := Table().Away, []Falls{}
+	add := func(on string, words Text, arg message.Arg) {
+		if from <= on && on <= until {
+			words.Value = words.Value.With(arg.Name, arg.Value)
+			list = append(list, Falls{on, words})
+		}
+	}
+	for _, d := range care.Due {
+		job, _ := Table().Job(d.Job)
+		if !job.Waters && slices.Contains(k.Dated.Values, d.Job) {
+			add(max(d.On, from), k.FallsJob, message.Told("job", job.Name))
+		}
+	}
+	for _, r := range care.Runs {
+		for _, g := range r.Gates {
+			if g.OpenOn != "" || g.State {
+				continue
+			}
+			gate := message.Told("gate", g.Name.Value)
+			add(g.NotBefore, k.FallsGate, gate)
+			add(g.AlarmOn, k.FallsAlarm, gate)
+		}
+	}
+	slices.SortStableFunc(list, func(a, b Falls) int { return strings.Compare(a.On, b.On) })
+	return list
 }
 
 // amountOf is how much a watering gives, as what is done beforehand names it.

@@ -189,6 +189,9 @@ func (c *InCare) waits(s *Standing, run Run, g Gate, today string) {
 	case g.Late:
 		s.AlarmOn = dates.After(run.Since, c.lateDays())
 	}
+	if s.AlarmOn != "" && run.Told != "" && !c.rootsSeen(run.Since) { // it is asked first
+		s.AlarmOn = max(s.AlarmOn, dates.After(run.Told, int(Table().LateDays.Value)))
+	}
 	s.Overdue = s.AlarmOn != "" && s.AlarmOn <= today
 }
 
@@ -203,7 +206,7 @@ func (c *InCare) follow(of living, today string) (Running, bool) {
 		if !ok {
 			return Running{}, false
 		}
-		r := c.running(Run{Protocol: p, Since: since, Home: true, Settled: of.settled}, today)
+		r := c.running(Run{Protocol: p, Since: since, Home: true, Settled: of.settled, Told: of.told}, today)
 		r.Before, r.atOnce, r.how = append([]Passed{}, before...), atOnce, how
 		i := slices.IndexFunc(p.Gates, func(g Gate) bool { return g.Next != "" })
 		if i < 0 || r.Gates[i].OpenOn == "" {
@@ -265,6 +268,14 @@ func count(is bool) int {
 // lacks is that a gate did not come.
 func lacks(g Standing) Text {
 	return Text{Value: message.Of("aftercare.say.not-seen-yet", message.Told("gate", g.Name.Value)), Provenance: g.Name.Provenance}
+}
+
+// Waited are the gates that something was, or is, waited for: of a settled plant those alone that say how it stands.
+func (r Running) Waited() []Standing {
+	if !r.Settled {
+		return r.Gates
+	}
+	return slices.DeleteFunc(slices.Clone(r.Gates), func(g Standing) bool { return !g.State })
 }
 
 // gate is how a gate of it stands.

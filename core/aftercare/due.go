@@ -247,7 +247,7 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 	last, left := r.lastDone(j), r.lastLeft(j)
 	every := c.every(j)
 	base := max(last, r.Since)
-	if r.Settled && !job.Waters {
+	if !r.w.begun && !job.Waters {
 		base = max(base, r.w.inHand())
 	}
 	if g, ok := r.gate(j.After); ok && last < g.OpenOn {
@@ -267,10 +267,10 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 	case j.Job == "round" || j.Job == "lens":
 		d.round(c.Round)
 	}
-	if r.Settled && (job.Waters && last == "" || r.w.unwatered()) {
-		r.first(&d, j, every, today)
-	} else if r.atOnce == j.Job && last == "" {
+	if r.atOnce == j.Job && last == "" {
 		d.On, d.From, d.By, d.How = r.Since, r.Since, dates.After(r.Since, 1), r.how
+	} else if !r.w.begun && (job.Waters && last == "" || r.w.unwatered()) {
+		r.first(&d, j, every, today)
 	} else if job.Waters && last == "" && r.dry() {
 		d.On, d.From, d.By, d.How = r.Since, r.Since, dates.After(r.Since, 1), Table().NotYet
 	} else if j.Learns && every.Value > 0 {

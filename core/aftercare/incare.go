@@ -73,8 +73,9 @@ type InCare struct {
 type Run struct {
 	Protocol
 	Since   string
-	Home    bool // it is that of its home
-	Settled bool // the plant is at home in what it stands in: no gate is waited for
+	Home    bool   // it is that of its home
+	Settled bool   // the plant is at home in what it stands in: no gate is waited for
+	Told    string // of one that was noted long after it began: the day on which that was
 }
 
 // holdBegan is the day from which it was held without a break in ways of one protocol.
@@ -163,7 +164,7 @@ func (c *InCare) hereSince(today string) string {
 	if h := c.Stands().Home(); h != nil {
 		return h.From
 	}
-	return min(today, c.Stands().HereSince())
+	return min(today, patient.HereSince(c.Patient))
 }
 
 // tidedSince is the day of a look that waits with a plant in bad medium.

@@ -22,6 +22,7 @@ type living struct {
 	code    string // empty: it is not followed
 	since   string
 	settled bool   // it is at home in what it stands in: no gate is waited for
+	told    string // the day on which a home was noted that began long before
 	missing string // of one that is not followed
 }
 
@@ -41,15 +42,37 @@ func (c *InCare) lives() living {
 		if code == "" {
 			return living{missing: NoMedium}
 		}
-		return living{code: c.kept(code), since: c.Stands().HereSince(), settled: true}
+		return living{code: c.kept(code), since: patient.HereSince(c.Patient), settled: true, told: c.Entered}
 	case own.Protocol != "" && own.From == h.From:
 		return living{code: own.Protocol, since: h.From}
 	}
-	code := rehome.Table().Starts(c.asOf(h.From), *h)
-	if code == "humid-hold" {
-		return living{code: code, since: c.holdBegan(h.From)}
+	told := ""
+	if h.Told != "" && dates.Between(h.From, h.Told) >= Table().LateDays.Value {
+		told = h.Told
 	}
-	return living{code: code, since: h.From}
+	settles := dates.Between(h.From, c.Today()) >= Table().MovedDays.Value
+	if told != "" && !h.Hold && settles && c.rootedIn(*h) {
+		return living{code: c.kept(rehome.Table().Lives(c.Patient)), since: h.From, settled: true, told: told}
+	}
+	code, since := rehome.Table().Starts(c.asOf(h.From), *h), h.From
+	if code == "humid-hold" {
+		since = c.holdBegan(h.From)
+	}
+	return living{code: code, since: since, told: told}
+}
+
+// rootedIn holds where what was seen in a home says that the plant is at home there.
+func (c *InCare) rootedIn(h patient.Home) bool {
+	k := Table()
+	if r := c.Reading; r != nil && r.On > h.From && c.Condition().GradeLeft().Sound() {
+		return true
+	}
+	return slices.ContainsFunc(c.Seen, func(s patient.Seen) bool {
+		n := s.Noted
+		return s.On > h.From && (n.Wobble == patient.No && dates.Between(h.From, s.On) >= k.LateDays.Value ||
+			n.Grips == patient.Yes || n.OldRoots == "branched" || n.TipsAt == "half" || n.TipsAt == "water" ||
+			n.LongestMM != nil && *n.LongestMM >= k.FeedTipsMM.Value)
+	})
 }
 
 // kept is a protocol as its kind lives by it: those that are kept moist never wait for a quarter.
@@ -109,6 +132,14 @@ func (c *InCare) MayFollow(code string) string {
 	return ""
 }
 
+// rootsSeen holds where somebody looked at its roots since a day.
+func (c *InCare) rootsSeen(since string) bool {
+	return slices.ContainsFunc(c.Seen, func(s patient.Seen) bool {
+		n := s.Noted
+		return s.On > since && (n.Tips != nil || n.TipsShow() || n.Wobble != "" || n.OldRoots != "" || n.Grips != "")
+	})
+}
+
 // unwatered holds for a settled plant of which nobody noted a watering here yet.
 func (w *watch) unwatered() bool {
 	last := w.lastWater()
@@ -128,7 +159,8 @@ func (r Running) first(d *Due, j Rhythm, every knowledge.Estimate, today string)
 		}
 		d.From, d.By = d.On, d.On
 	case r.w.unwatered(): // one question at a time
-		d.On, d.From, d.By = dates.After(today, int(every.Value)), dates.After(today, int(every.Low)), dates.After(today, int(every.High))
+		after := func(days float64) string { return dates.After(today, int(days)) }
+		d.On, d.From, d.By = after(every.Value), after(every.Low), after(every.High)
 	}
 }
 

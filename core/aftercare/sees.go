@@ -30,7 +30,8 @@ type watch struct {
 // watching gathers what was observed since a protocol began, up to a day.
 func (c *InCare) watching(run Run, today string) *watch {
 	all, since := c.Stands().Checked().All(), run.Since
-	w := &watch{InCare: c, since: since, today: today, begun: !run.Settled, seen: make([]patient.Seen, 0, len(all))} // many, and each is long to move
+	w := &watch{InCare: c, since: since, today: today, begun: !run.Settled && run.Told == ""}
+	w.seen = make([]patient.Seen, 0, len(all)) // many, and each is long to move
 	for _, s := range all {
 		if s.On >= since && s.On <= today {
 			w.seen = append(w.seen, s)
@@ -406,34 +407,6 @@ func (w *watch) lostWeight(s Sees, day string) bool {
 		last = g.Grams
 	}
 	return first > 0 && 1-last/first >= s.Share.Value
-}
-
-// pastLife holds where the medium is past its life by the warmth of its place, or was seen to be.
-func (w *watch) pastLife(s Sees, day string) bool {
-	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
-		return true
-	}
-	least, most, known := w.Stands().MediumDays()
-	return w.LifeMonths != nil && known && (least+most)/2 >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
-}
-
-// aged holds where its medium is so many days old, or was seen to be past its life. Of a year or a month the middle
-// counts.
-func (w *watch) aged(s Sees, day string) bool {
-	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
-		return true
-	}
-	since := w.mediumSince()
-	return since != "" && dates.Between(since, day) >= s.Age.Value
-}
-
-// mediumSince is the day from which its medium counts: the middle of a year or a month; empty where not known.
-func (c *InCare) mediumSince() string {
-	least, most, known := c.Stands().MediumDays()
-	if !known {
-		return ""
-	}
-	return dates.After(c.Today(), -int((least+most)/2))
 }
 
 // times holds where a job was done so many times.

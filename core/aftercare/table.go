@@ -148,6 +148,13 @@ type Absence struct {
 	Before       map[string]knowledge.Text   `yaml:"before" json:"before" required:"true"`
 	MakesLast    map[string]knowledge.Text   `yaml:"makes_last" json:"makes_last" required:"true"`
 	LastsFactor  map[string]knowledge.Number `yaml:"lasts_factor" json:"lasts_factor" required:"true"`
+	Dated        knowledge.Codes             `yaml:"dated" json:"dated" required:"true" description:"jobs that have a day of their own"`
+	FallsJob     knowledge.Text              `yaml:"falls_job" json:"falls_job" required:"true"`
+	FallsGate    knowledge.Text              `yaml:"falls_gate" json:"falls_gate" required:"true"`
+	FallsAlarm   knowledge.Text              `yaml:"falls_alarm" json:"falls_alarm" required:"true"`
+	NoWater      knowledge.Text              `yaml:"no_water" json:"no_water" required:"true"`
+	Resting      knowledge.Text              `yaml:"resting" json:"resting" required:"true"`
+	HeldBack     map[string]knowledge.Text   `yaml:"held_back" json:"held_back" required:"true"`
 	HeavyL       knowledge.Number            `yaml:"heavy_l" json:"heavy_l" required:"true"`
 }
 
@@ -165,6 +172,7 @@ type Knowledge struct {
 	FeelFirst   knowledge.Text            `yaml:"feel_first" json:"feel_first" required:"true" description:"how it is watered where nobody noted its last watering"`
 	NoReservoir knowledge.Text            `yaml:"no_reservoir" json:"no_reservoir" required:"true" description:"how what stands in pebbles is watered where nobody saw water in its pot"`
 	Holds       knowledge.Codes           `yaml:"holds" json:"holds" required:"true" description:"protocols of plants that are held"`
+	LateDays    knowledge.Number          `yaml:"late_days" json:"late_days" required:"true" description:"a home that is noted so long after its day is asked about before its lacks are alarms"`
 	AgeAsks     knowledge.Codes           `yaml:"age_asks" json:"age_asks" required:"true" description:"fields of a check-in that tell the state of a medium whose age is not known"`
 	MoistFrom   knowledge.Number          `yaml:"moist_from" json:"moist_from" required:"true" description:"line from which a kind is kept moist"`
 	NotYet      knowledge.Text            `yaml:"not_yet" json:"not_yet" required:"true" description:"how the first watering is done that was left out"`

@@ -19,6 +19,7 @@ type Cared struct {
 	Deferred []Sounding `json:"deferred" required:"true" description:"alarms of which its look, which has heard them, says otherwise"`
 
 	HeldBackWords knowledge.Sentence `json:"held_back_words,omitzero"`
+	MissingWhy    *knowledge.Text    `json:"missing_why,omitempty" description:"why it is not followed"`
 }
 
 // Followed is a protocol that runs, with its gates.
@@ -52,10 +53,13 @@ func OfCare(care aftercare.Care) Cared {
 	sounding := func(s aftercare.Sounding) Sounding { return Sounding{s, instruct(s.Then)} }
 	of := Cared{
 		Care:   care,
-		Runs:   views(care.Runs, func(r aftercare.Running) Followed { return Followed{r, views(r.Gates, gate)} }),
+		Runs:   views(care.Runs, func(r aftercare.Running) Followed { return Followed{r, views(r.Waited(), gate)} }),
 		Due:    views(care.Due, func(d aftercare.Due) Due { return Due{d, tell(d.Do)} }),
 		Alarms: views(care.Alarms, sounding), Snoozed: views(care.Snoozed, sounding),
 		Deferred: views(care.Deferred, sounding),
+	}
+	if why, missing := aftercare.Table().MissingFor[care.Missing]; missing {
+		of.MissingWhy = &why
 	}
 	if care.HeldBack != "" {
 		of.HeldBackWords = knowledge.Say(message.Of("aftercare.held_back." + care.HeldBack))

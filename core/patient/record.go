@@ -307,6 +307,7 @@ type Home struct {
 	Medium string // what it stands in, in the words of an intake
 	Pot    string
 	LookOn string // the first look after it; empty once that was done
+	Told   string // the day on which it was noted; empty: on its own
 	Dry    bool   // its first water was left out
 }
 

@@ -66,9 +66,9 @@ func (p Stands) MediumDays() (least, most float64, known bool) {
 	return p.days(p.standsIn(p.day()).since)
 }
 
-// HereSince is the day from which it is on this bench: that of its arrival, of which a month or a year may be
+// HereSince is the day from which a plant is on this bench: that of its arrival, of which a month or a year may be
 // all that is known, else the first of which anything was noted.
-func (p Stands) HereSince() string {
+func HereSince(p *Patient) string {
 	if first, _, ok := dates.Span(p.Intake.ArrivedOn); ok {
 		return first.Format(time.DateOnly)
 	}

@@ -45,9 +45,10 @@ func Came(p *patient.Patient) *pots.Pot {
 	if in.OldPotMM <= 0 {
 		return nil
 	}
-	pot := pots.Pot{Shape: pots.Round, TopMM: in.OldPotMM, BottomMM: in.OldPotMM * k.Taper.Value, HeightMM: in.OldPotHighMM}
+	pot := pots.Pot{Shape: pots.Round, TopMM: in.OldPotMM, HeightMM: in.OldPotHighMM}
+	pot.BottomMM = pot.TopMM * k.Taper.Value
 	if pot.HeightMM <= 0 {
-		pot.HeightMM = in.OldPotMM * k.HighShare.Value
+		pot.HeightMM = pot.TopMM * k.HighShare.Value
 	}
 	if _, ok := k.Walls[in.Pot]; ok {
 		pot.Wall = in.Pot

@@ -56,3 +56,12 @@ SELECT * FROM plants WHERE archived_at = '' AND place_id = ? ORDER BY turn, lowe
 SELECT * FROM plants WHERE archived_at = '' AND json_valid(advice)
   AND instr(CAST(sqlc.arg(codes) AS TEXT), ' ' || (advice ->> 'code') || ' ') > 0
 ORDER BY id LIMIT 500;
+
+-- name: Unfollowed :many
+-- The first plants on the bench whose aftercare is not worked out, with how many there are.
+SELECT sqlc.embed(plants), COUNT(*) OVER () AS total FROM plants
+WHERE archived_at = '' AND instr(care, '"missing":"') > 0
+ORDER BY place_id, lower(tag), id LIMIT sqlc.arg(most);
+
+-- name: PlantsOnBench :many
+SELECT * FROM plants WHERE archived_at = '' ORDER BY turn, place_id, lower(tag), id;

@@ -256,6 +256,54 @@ func (q *Queries) PlantsOfCareOn(ctx context.Context, careOn string) ([]Plant, e
 	return items, nil
 }
 
+const plantsOnBench = `-- name: PlantsOnBench :many
+SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on FROM plants WHERE archived_at = '' ORDER BY turn, place_id, lower(tag), id
+`
+
+func (q *Queries) PlantsOnBench(ctx context.Context) ([]Plant, error) {
+	rows, err := q.query(ctx, q.plantsOnBenchStmt, plantsOnBench)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	items := []Plant{}
+	for rows.Next() {
+		var i Plant
+		if err := rows.Scan(
+			&i.ID,
+			&i.Tag,
+			&i.GroupCode,
+			&i.Source,
+			&i.KeptApart,
+			&i.Notes,
+			&i.ArchivedAt,
+			&i.CreatedAt,
+			&i.UpdatedAt,
+			&i.PlaceID,
+			&i.ParentID,
+			&i.DividedOn,
+			&i.Home,
+			&i.HomeSince,
+			&i.LookOn,
+			&i.Advice,
+			&i.UntilOn,
+			&i.Turn,
+			&i.Care,
+			&i.CareOn,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const plantsStanding = `-- name: PlantsStanding :many
 SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on FROM plants WHERE archived_at = '' AND place_id = ? ORDER BY turn, lower(tag), id
 `
@@ -369,6 +417,63 @@ type SetCareParams struct {
 func (q *Queries) SetCare(ctx context.Context, arg SetCareParams) error {
 	_, err := q.exec(ctx, q.setCareStmt, setCare, arg.Care, arg.CareOn, arg.ID)
 	return err
+}
+
+const unfollowed = `-- name: Unfollowed :many
+SELECT plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, plants.care, plants.care_on, COUNT(*) OVER () AS total FROM plants
+WHERE archived_at = '' AND instr(care, '"missing":"') > 0
+ORDER BY place_id, lower(tag), id LIMIT ?1
+`
+
+type UnfollowedRow struct {
+	Plant Plant
+	Total int64
+}
+
+// The first plants on the bench whose aftercare is not worked out, with how many there are.
+func (q *Queries) Unfollowed(ctx context.Context, most int64) ([]UnfollowedRow, error) {
+	rows, err := q.query(ctx, q.unfollowedStmt, unfollowed, most)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	items := []UnfollowedRow{}
+	for rows.Next() {
+		var i UnfollowedRow
+		if err := rows.Scan(
+			&i.Plant.ID,
+			&i.Plant.Tag,
+			&i.Plant.GroupCode,
+			&i.Plant.Source,
+			&i.Plant.KeptApart,
+			&i.Plant.Notes,
+			&i.Plant.ArchivedAt,
+			&i.Plant.CreatedAt,
+			&i.Plant.UpdatedAt,
+			&i.Plant.PlaceID,
+			&i.Plant.ParentID,
+			&i.Plant.DividedOn,
+			&i.Plant.Home,
+			&i.Plant.HomeSince,
+			&i.Plant.LookOn,
+			&i.Plant.Advice,
+			&i.Plant.UntilOn,
+			&i.Plant.Turn,
+			&i.Plant.Care,
+			&i.Plant.CareOn,
+			&i.Total,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const wantCare = `-- name: WantCare :many

@@ -285,6 +285,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.plantsOfCareOnStmt, err = db.PrepareContext(ctx, plantsOfCareOn); err != nil {
 		return nil, fmt.Errorf("error preparing query PlantsOfCareOn: %w", err)
 	}
+	if q.plantsOnBenchStmt, err = db.PrepareContext(ctx, plantsOnBench); err != nil {
+		return nil, fmt.Errorf("error preparing query PlantsOnBench: %w", err)
+	}
 	if q.plantsStandingStmt, err = db.PrepareContext(ctx, plantsStanding); err != nil {
 		return nil, fmt.Errorf("error preparing query PlantsStanding: %w", err)
 	}
@@ -353,6 +356,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.undoMoveStmt, err = db.PrepareContext(ctx, undoMove); err != nil {
 		return nil, fmt.Errorf("error preparing query UndoMove: %w", err)
+	}
+	if q.unfollowedStmt, err = db.PrepareContext(ctx, unfollowed); err != nil {
+		return nil, fmt.Errorf("error preparing query Unfollowed: %w", err)
 	}
 	if q.wantCareStmt, err = db.PrepareContext(ctx, wantCare); err != nil {
 		return nil, fmt.Errorf("error preparing query WantCare: %w", err)
@@ -812,6 +818,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing plantsOfCareOnStmt: %w", cerr)
 		}
 	}
+	if q.plantsOnBenchStmt != nil {
+		if cerr := q.plantsOnBenchStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing plantsOnBenchStmt: %w", cerr)
+		}
+	}
 	if q.plantsStandingStmt != nil {
 		if cerr := q.plantsStandingStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing plantsStandingStmt: %w", cerr)
@@ -925,6 +936,11 @@ func (q *Queries) Close() error {
 	if q.undoMoveStmt != nil {
 		if cerr := q.undoMoveStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing undoMoveStmt: %w", cerr)
+		}
+	}
+	if q.unfollowedStmt != nil {
+		if cerr := q.unfollowedStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing unfollowedStmt: %w", cerr)
 		}
 	}
 	if q.wantCareStmt != nil {
@@ -1083,6 +1099,7 @@ type Queries struct {
 	plantsAfterStmt        *sql.Stmt
 	plantsAtPlaceStmt      *sql.Stmt
 	plantsOfCareOnStmt     *sql.Stmt
+	plantsOnBenchStmt      *sql.Stmt
 	plantsStandingStmt     *sql.Stmt
 	plantsWantingStmt      *sql.Stmt
 	putDayStmt             *sql.Stmt
@@ -1106,6 +1123,7 @@ type Queries struct {
 	takeForecastsBackStmt  *sql.Stmt
 	touchPlantStmt         *sql.Stmt
 	undoMoveStmt           *sql.Stmt
+	unfollowedStmt         *sql.Stmt
 	wantCareStmt           *sql.Stmt
 	wantWorkStmt           *sql.Stmt
 	weighingsStmt          *sql.Stmt
@@ -1205,6 +1223,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		plantsAfterStmt:        q.plantsAfterStmt,
 		plantsAtPlaceStmt:      q.plantsAtPlaceStmt,
 		plantsOfCareOnStmt:     q.plantsOfCareOnStmt,
+		plantsOnBenchStmt:      q.plantsOnBenchStmt,
 		plantsStandingStmt:     q.plantsStandingStmt,
 		plantsWantingStmt:      q.plantsWantingStmt,
 		putDayStmt:             q.putDayStmt,
@@ -1228,6 +1247,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		takeForecastsBackStmt:  q.takeForecastsBackStmt,
 		touchPlantStmt:         q.touchPlantStmt,
 		undoMoveStmt:           q.undoMoveStmt,
+		unfollowedStmt:         q.unfollowedStmt,
 		wantCareStmt:           q.wantCareStmt,
 		wantWorkStmt:           q.wantWorkStmt,
 		weighingsStmt:          q.weighingsStmt,

@@ -178,19 +178,21 @@ WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
   AND (CAST(?5 AS TEXT) = '' OR p.group_code = ?5)
   AND (CAST(?6 AS INTEGER) = 0 OR p.place_id = ?6)
   AND (CAST(?7 AS INTEGER) < 0 OR p.turn = ?7)
-  AND (CAST(?8 AS TEXT) = '' OR json_valid(p.advice)
-    AND instr(CAST(?8 AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0)
+  AND (CAST(?8 AS INTEGER) = 0 OR instr(p.care, '"missing":"') > 0)
+  AND (CAST(?9 AS TEXT) = '' OR json_valid(p.advice)
+    AND instr(CAST(?9 AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0)
 `
 
 type CountPlantsParams struct {
-	Archived  int64
-	Query     string
-	Groups    string
-	Due       string
-	GroupCode string
-	Place     int64
-	Turn      int64
-	Codes     string
+	Archived   int64
+	Query      string
+	Groups     string
+	Due        string
+	GroupCode  string
+	Place      int64
+	Turn       int64
+	Unfollowed int64
+	Codes      string
 }
 
 func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64, error) {
@@ -202,6 +204,7 @@ func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64
 		arg.GroupCode,
 		arg.Place,
 		arg.Turn,
+		arg.Unfollowed,
 		arg.Codes,
 	)
 	var count int64
@@ -283,27 +286,29 @@ WHERE plants.id IN (
       AND (CAST(?6 AS TEXT) = '' OR p.group_code = ?6)
       AND (CAST(?7 AS INTEGER) = 0 OR p.place_id = ?7)
       AND (CAST(?8 AS INTEGER) < 0 OR p.turn = ?8)
-      AND (CAST(?9 AS TEXT) = '' OR json_valid(p.advice)
-        AND instr(CAST(?9 AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0)
+      AND (CAST(?9 AS INTEGER) = 0 OR instr(p.care, '"missing":"') > 0)
+      AND (CAST(?10 AS TEXT) = '' OR json_valid(p.advice)
+        AND instr(CAST(?10 AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0)
     ORDER BY p.turn, CASE o.sort WHEN 'tag' THEN lower(p.tag)
         WHEN 'day' THEN COALESCE(NULLIF(p.until_on, ''), '9') ELSE '' END, p.updated_at DESC, p.id DESC
-    LIMIT ?11 OFFSET ?10)
+    LIMIT ?12 OFFSET ?11)
 ORDER BY plants.turn, CASE o.sort WHEN 'tag' THEN lower(plants.tag)
     WHEN 'day' THEN COALESCE(NULLIF(plants.until_on, ''), '9') ELSE '' END, plants.updated_at DESC, plants.id DESC
 `
 
 type FindPlantsParams struct {
-	Sort      string
-	Archived  int64
-	Query     string
-	Groups    string
-	Due       string
-	GroupCode string
-	Place     int64
-	Turn      int64
-	Codes     string
-	Skip      int64
-	Most      int64
+	Sort       string
+	Archived   int64
+	Query      string
+	Groups     string
+	Due        string
+	GroupCode  string
+	Place      int64
+	Turn       int64
+	Unfollowed int64
+	Codes      string
+	Skip       int64
+	Most       int64
 }
 
 type FindPlantsRow struct {
@@ -331,6 +336,7 @@ func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindP
 		arg.GroupCode,
 		arg.Place,
 		arg.Turn,
+		arg.Unfollowed,
 		arg.Codes,
 		arg.Skip,
 		arg.Most,

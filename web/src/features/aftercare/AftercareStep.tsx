@@ -1,11 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
 import { Link } from "react-router";
 import type { Aftercare, CareDue, RoundItem } from "../../lib/api/client";
 import { aftercare } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
 import { abreast, volume } from "../../lib/words";
+import { Day } from "../../ui/Day";
+import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
+import { Row } from "../../ui/Row";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
 import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
@@ -36,21 +41,55 @@ export default function AftercareStep() {
           </Headline>
         )}
         <Alarms c={c} />
-        {c.runs.length === 0 ? (
-          <Lead>{tell("no-protocol-runs-it-begins-when")}</Lead>
-        ) : (
-          <Next c={c} tag={plant.intake.tag} />
-        )}
+        {c.runs.length === 0 ? <Unfollowed c={c} /> : <Next c={c} tag={plant.intake.tag} />}
         <CheckIn key={`checkin ${c.checkins.length}`} c={c} />
         {c.runs.map((r) => (
           <Protocol key={`${r.code} ${r.since}`} c={c} r={r} />
         ))}
+        <Earlier c={c} />
         <WaterAndFeed c={c} />
         <Choices c={c} />
         <History c={c} />
       </section>
       <PlantSoFar />
     </div>
+  );
+}
+
+/** Why its care is not worked out, and how it begins. */
+function Unfollowed({ c }: { c: Aftercare }) {
+  return (
+    <Lead>
+      <span data-part="unfollowed">
+        {c.missing_why && <Marked text={c.missing_why} />}{" "}
+        {c.missing === "medium" ? tell("say-below-what-it-stands-in") : tell("it-begins-with-a-home")}
+      </span>
+    </Lead>
+  );
+}
+
+/** A watering of a day gone by. */
+function Earlier({ c }: { c: Aftercare }) {
+  const work = useAftercare();
+  const [on, setOn] = useState("");
+  const job = c.due.find((d) => d.water)?.job ?? "water";
+  return (
+    <Fold summary={tell("it-was-watered-on-another-day")} id="earlier">
+      <Row>
+        <Day label={tell("watered-on-the-day")} value={on} onChange={setOn} />
+        <Button
+          disabled={!on}
+          onClick={() => {
+            work.tick([{ plant_id: c.plant_id, job, outcome: "done" }], on);
+            setOn("");
+          }}
+        >
+          {tell("note-this-watering")}
+        </Button>
+      </Row>
+      {Boolean(work.trouble) && <Trouble error={work.trouble} />}
+      <span role="status">{work.told && <Aside>{work.told}</Aside>}</span>
+    </Fold>
   );
 }
 

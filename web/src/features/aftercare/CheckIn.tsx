@@ -5,6 +5,7 @@ import { Refused, type Aftercare, type Noted } from "../../lib/api/client";
 import { Checkin } from "../../lib/api/fields";
 import { run } from "../../lib/run";
 import { Choice } from "../../ui/Choice";
+import { Day } from "../../ui/Day";
 import { Figure } from "../../ui/Figure";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
@@ -25,10 +26,14 @@ export function CheckIn({ c }: { c: Aftercare }) {
   const cache = useQueryClient();
   const [noted, setNoted] = useState<Noted>({});
   const [error, setError] = useState<unknown>();
+  const [on, setOn] = useState("");
   const [sending, setSending] = useState(false);
   const none = (f: Field) => ofTips.includes(f) && !((noted.tips ?? 0) > 0);
-  const first = fieldsInOrder.filter((f) => (c.checks.includes(f) || ofTips.includes(f)) && !none(f));
-  const rest = fieldsInOrder.filter((f) => !first.includes(f) && !none(f));
+  const missing = c.missing === "medium";
+  const first = fieldsInOrder.filter(
+    (f) => (c.checks.includes(f) || ofTips.includes(f) || (missing && f === "stands_in")) && !none(f),
+  );
+  const rest = fieldsInOrder.filter((f) => !first.includes(f) && !none(f) && f !== "stands_in");
   const set = (f: Field, value: unknown) => {
     setError(undefined);
     setNoted((now) =>
@@ -42,7 +47,7 @@ export function CheckIn({ c }: { c: Aftercare }) {
   const send = () => {
     setSending(true);
     run(
-      checkIn(cache, c.plant_id, noted).then(
+      checkIn(cache, c.plant_id, noted, on).then(
         () => setNoted({}),
         (e: unknown) => {
           setError(e);
@@ -51,33 +56,12 @@ export function CheckIn({ c }: { c: Aftercare }) {
       ),
     );
   };
-  const due = c.due.find((d) => d.job === "check");
   const empty = Object.keys(noted).length === 0;
   const fields = (list: Field[]) =>
     list.map((f) => <One key={f} field={f} noted={noted} onSet={set} error={wrong(f)} />);
   return (
     <section data-part="check-in" aria-label={tell("check-in-3")}>
-      <h2>
-        <Tell
-          of="check-in-4"
-          with={{
-            state: (
-              <Aside>
-                {due && due.on <= c.day
-                  ? due.late_days
-                    ? tell("due-days-late", { latedays: due.late_days })
-                    : tell("due-now")
-                  : ""}
-              </Aside>
-            ),
-          }}
-        />
-      </h2>
-      {due && (
-        <Why>
-          <Marked text={due.how} />
-        </Why>
-      )}
+      <Due c={c} />
       <div className={view.columns}>{fields(first)}</div>
       <Fold summary={tell("tape-a-root-and-follow-it-by")} id="tape">
         <Taping
@@ -94,11 +78,31 @@ export function CheckIn({ c }: { c: Aftercare }) {
       {Boolean(error) && !(error instanceof Refused && error.problem?.faults) && <Trouble error={error} />}
       {wrong("noted") && <Trouble error={error} />}
       <Row>
+        <Day label={tell("seen-on-the-day")} value={on || c.day} needed onChange={setOn} error={wrong("on")} />
         <Button type="primary" disabled={empty || sending} onClick={send}>
           {tell("keep-this-check-in")}
         </Button>
       </Row>
     </section>
+  );
+}
+
+/** Whether a check-in is due, and what is looked at. */
+function Due({ c }: { c: Aftercare }) {
+  const due = c.due.find((d) => d.job === "check");
+  const now = due && due.on <= c.day;
+  const state = now ? (due.late_days ? tell("due-days-late", { latedays: due.late_days }) : tell("due-now")) : "";
+  return (
+    <>
+      <h2>
+        <Tell of="check-in-4" with={{ state: <Aside>{state}</Aside> }} />
+      </h2>
+      {due && (
+        <Why>
+          <Marked text={due.how} />
+        </Why>
+      )}
+    </>
   );
 }
 

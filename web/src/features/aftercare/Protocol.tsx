@@ -24,7 +24,7 @@ export function Protocol({ c, r }: { c: Aftercare; r: CareRunning }) {
   return (
     <section data-part="protocol" data-protocol={r.code} aria-label={r.name}>
       <h2>
-        {r.name} <Aside>{tell("day-2", { n: r.day_n })}</Aside>
+        {r.name} <Aside>{r.settled ? tell("established-here") : tell("day-2", { n: r.day_n })}</Aside>
       </h2>
       <Why>
         <Marked text={r.about} />
@@ -37,15 +37,19 @@ export function Protocol({ c, r }: { c: Aftercare; r: CareRunning }) {
             color: "var(--green)",
             content: <>{tell("until", { since: day(b.since), name: b.name, to: day(b.to) })}</>,
           })),
-          {
-            key: "start",
-            color: "var(--green)",
-            content: (
-              <>
-                <b>{day(r.since)}</b>: <Marked text={r.start} />
-              </>
-            ),
-          },
+          ...(r.settled
+            ? []
+            : [
+                {
+                  key: "start",
+                  color: "var(--green)",
+                  content: (
+                    <>
+                      <b>{day(r.since)}</b>: <Marked text={r.start} />
+                    </>
+                  ),
+                },
+              ]),
           ...r.gates.map((g) => ({
             key: g.code,
             color: g.open_on ? "var(--green)" : g.overdue ? "var(--act)" : "var(--silver)",

@@ -1,6 +1,6 @@
 import type { Noted } from "../../lib/api/client";
 import { Checkin } from "../../lib/api/fields";
-import { abreast, flowerings, type Words } from "../../lib/words";
+import { abreast, flowerings, media, type Words } from "../../lib/words";
 import { tell } from "../../words/aftercare";
 
 type Field = keyof Noted;
@@ -81,6 +81,7 @@ export const asked: Partial<Record<Field, Asked>> = {
   },
   reservoir_mm: Checkin.reservoir_mm,
   dry_line_mm: Checkin.dry_line_mm,
+  stands_in: { label: tell("it-stands-in"), options: media.filter(([code]) => code !== "none") },
   medium_gone: { label: tell("the-medium-crumbles-or-its-wood"), options: yesNo },
   leaf: {
     label: tell("leaves"),

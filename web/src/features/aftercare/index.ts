@@ -1,4 +1,4 @@
 /** The months after, as other features show them. */
 export { felt, RoundJob } from "./RoundJob";
-export { nameOf, useAftercare } from "./useAftercare";
+export { checkIn, nameOf, useAftercare } from "./useAftercare";
 export { Watered } from "./Watered";

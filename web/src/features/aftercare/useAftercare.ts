@@ -9,6 +9,9 @@ import { tell } from "../../words/aftercare";
 /** The name of a job of a plant. */
 export const nameOf = (plantID: number, job: string) => `${plantID} ${job}`;
 
+/** Noon of a day, by the clock of this device. */
+const noonOf = (day: string) => new Date(`${day}T12:00:00`).toISOString();
+
 type Doing = Record<string, Tick["outcome"] | "undone">;
 
 /** Jobs done, left, and taken back: shown at once, kept in their turn, told where that failed. */
@@ -38,6 +41,8 @@ export function useAftercare() {
   const hear = (kept: Tended[]) => {
     for (const t of kept) ids.current.set(nameOf(t.plant_id, t.job), t.id);
     const before = kept.filter((t) => t.already);
+    const missing = kept.find((t) => t.missing)?.missing;
+    if (missing) setTold(tell("kept-but-no-next-watering", { why: missing.value }));
     const person = before[0]?.person;
     if (before.length > 0)
       setTold(
@@ -48,11 +53,13 @@ export function useAftercare() {
           : tell("of-them-were-noted-before", { count: before.length }),
       );
   };
-  const tick = (ticks: Tick[]) => {
-    const now = new Date().toISOString();
+  const tick = (ticks: Tick[], on = "") => {
+    const now = on ? noonOf(on) : new Date().toISOString();
     const names = ticks.map((t) => nameOf(t.plant_id, t.job));
     take(names, ticks[0]?.outcome ?? "done", async (late) => {
-      const { tended } = await ask(client.POST("/api/v1/aftercare", { body: { ticks, ...(late && { at: now }) } }));
+      const { tended } = await ask(
+        client.POST("/api/v1/aftercare", { body: { ticks, ...((late || on) && { at: now }) } }),
+      );
       hear(tended);
     });
   };
@@ -70,13 +77,13 @@ export function useAftercare() {
 }
 
 /** What was seen is kept, and what follows from it comes back. */
-export const checkIn = (cache: QueryClient, plantID: number, noted: Noted) => {
+export const checkIn = (cache: QueryClient, plantID: number, noted: Noted, on = "") => {
   const now = new Date().toISOString();
   return inOrder(async (late) => {
     const kept = await ask(
       client.POST("/api/v1/plants/{id}/checkins", {
         params: { path: { id: plantID } },
-        body: { noted, ...(late && { at: now }) },
+        body: { noted, ...(on ? { on } : late && { at: now }) },
       }),
     );
     after(cache, kept);

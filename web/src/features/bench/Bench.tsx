@@ -60,6 +60,7 @@ export function Bench() {
   const sought = useDeferredValue(soughtOf(search));
   const found = useInfiniteQuery({ ...plants(sought), placeholderData: keepPreviousData });
   const due = useQuery(fewPlants({ due: true, most: 1 })).data?.total ?? 0;
+  const unfollowed = useQuery(fewPlants({ unfollowed: true, most: 1 })).data?.total ?? 0;
   const { list, moved, sort } = useSteady(
     found.data?.pages.flatMap((page) => page.plants) ?? [],
     JSON.stringify(sought),
@@ -86,7 +87,7 @@ export function Bench() {
         </div>
         {adding && <NewPlant onClose={() => setAdding(false)} />}
         <Find search={search} set={set} table={table} />
-        <Filters search={search} set={set} due={due}>
+        <Filters search={search} set={set} due={due} unfollowed={unfollowed}>
           <Plain
             aria-pressed={choosing}
             onClick={() => {

@@ -36,6 +36,7 @@ export function soughtOf(search: URLSearchParams): Sought {
     q: of("q"),
     archived: search.has("archived") || undefined,
     due: search.has("due") || undefined,
+    unfollowed: search.has("unfollowed") || undefined,
     group: of("group"),
     place: search.has("place") ? Number(search.get("place")) : undefined,
     turn: of("turn") as Sought["turn"],
@@ -51,17 +52,17 @@ type Props = {
   search: URLSearchParams;
   set: (key: string, value: string) => void;
   due: number;
+  unfollowed: number;
   /** What else stands beside them. */
   children: ReactNode;
 };
 
 /** Which plants are shown, and in which order. Each is a word of the address, so that it can be kept. */
-export function Filters({ search, set, due, children }: Props) {
+export function Filters({ search, set, due, unfollowed, children }: Props) {
   const narrow = useNarrow();
   const kinds = useQuery(groups).data ?? [];
   const stands = useQuery(places).data ?? [];
   const archived = search.has("archived");
-  const only = search.has("due");
   const value = (key: string) => search.get(key) ?? "";
   const narrowed = sieves.some((key) => search.has(key));
   const picks = (
@@ -105,26 +106,35 @@ export function Filters({ search, set, due, children }: Props) {
       )}
       <Row words label={narrow ? undefined : tell("which-plants")}>
         {!narrow && picks}
-        {!archived && (due > 0 || only) && (
-          <span data-part="due">
-            <Tell
-              of="due-today"
-              with={{
-                due,
-                show: (
-                  <Plain onClick={() => set("due", only ? "" : "yes")}>
-                    {only ? tell("show-the-whole-bench") : tell("show-only-these")}
-                  </Plain>
-                ),
-              }}
-            />
-          </span>
-        )}
+        {!archived && <Only of="unfollowed" count={unfollowed} search={search} set={set} />}
+        {!archived && <Only of="due" count={due} search={search} set={set} />}
         <Plain onClick={() => set("archived", archived ? "" : "yes")}>
           {archived ? tell("back-to-the-bench") : tell("archived-plants")}
         </Plain>
         {children}
       </Row>
     </>
+  );
+}
+
+type OnlyProps = Omit<Props, "due" | "unfollowed" | "children"> & { of: "due" | "unfollowed"; count: number };
+
+/** How many plants want something, or are not followed, and a way to see those alone. */
+function Only({ of, count, search, set }: OnlyProps) {
+  const only = search.has(of);
+  if (count === 0 && !only) return null;
+  const show = (
+    <Plain onClick={() => set(of, only ? "" : "yes")}>
+      {only ? tell("show-the-whole-bench") : tell("show-only-these")}
+    </Plain>
+  );
+  return (
+    <span data-part={of}>
+      {of === "due" ? (
+        <Tell of="due-today" with={{ due: count, show }} />
+      ) : (
+        <Tell of="not-followed" with={{ unfollowed: count, show }} />
+      )}
+    </span>
   );
 }

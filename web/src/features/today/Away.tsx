@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button } from "antd";
+import { Button, Col, Row as Columns } from "antd";
 import { Link, useSearchParams } from "react-router";
 import { Refused, type Absence, type Absent } from "../../lib/api/client";
 import { away, aftercareKnowledge } from "../../lib/api/queries";
@@ -65,15 +65,19 @@ export default function Away() {
 
 /** What to do before leaving, and which plants do not last. */
 function Before({ a }: { a: Absence }) {
-  const weak = a.plants.filter((p) => !p.lasts);
+  const of = (state: Absent["state"]) => a.plants.filter((p) => p.state === state);
+  const weak = of("wants-water");
+  const unknown = of("not-known");
   return (
     <div className={css.screen}>
       <Headline role="status">
         {a.plants.length === 0
           ? tell("no-plant-is-in-care-nothing-has")
-          : weak.length === 0
-            ? tell("all-of-them-last-watered-the-day")
-            : tell("not-last-by-themselves", { count: weak.length })}
+          : tell("absence-in-a-line", {
+              lasts: of("lasts").length,
+              weak: weak.length,
+              unknown: unknown.length,
+            })}
       </Headline>
       {weak.length > 0 && (
         <ul className={view.rows} data-part="weak">
@@ -90,6 +94,30 @@ function Before({ a }: { a: Absence }) {
             </li>
           ))}
         </ul>
+      )}
+      {unknown.length > 0 && (
+        <section data-part="unknown" aria-label={tell("nobody-knows-how-long-these-last")}>
+          <h2>{tell("nobody-knows-how-long-these-last")}</h2>
+          <ul className={view.rows}>
+            {unknown.map((p) => (
+              <li key={p.plant_id} className={view.ruled} data-plant={p.plant_id}>
+                <Link to={`/plants/${p.plant_id}/aftercare`}>{p.tag}</Link> {p.why && <Marked text={p.why} />}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {a.plants.some((p) => p.falls.length > 0) && (
+        <section data-part="falls" aria-label={tell("what-comes-due-while-you-are-away")}>
+          <h2>{tell("what-comes-due-while-you-are-away")}</h2>
+          <ul>
+            {falls(a.plants).map(({ on, words, tags }) => (
+              <li key={`${on} ${words.value}`}>
+                {day(on)}: <Marked text={words} /> <Aside>{tags.join("; ")}</Aside>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       {a.plants.some((p) => p.before.length > 0) && (
         <section data-part="before" aria-label={tell("before-you-leave")}>
@@ -120,6 +148,17 @@ function once(plants: Absent[]) {
   return [...all.values()];
 }
 
+/** What falls into the time, day by day, each once with its plants. */
+function falls(plants: Absent[]) {
+  const all = new Map<string, Absent["falls"][number] & { tags: string[] }>();
+  for (const p of plants)
+    for (const f of p.falls) {
+      const key = `${f.on} ${f.words.value}`;
+      all.set(key, { ...f, tags: [...(all.get(key)?.tags ?? []), p.tag] });
+    }
+  return [...all.values()].sort((x, y) => x.on.localeCompare(y.on));
+}
+
 /** Tags hold commas, so they stand apart by something else. */
 const apart = (tags: readonly string[]) => tags.join(" · ");
 
@@ -137,32 +176,60 @@ function Sheet({ a }: { a: Absence }) {
   return (
     <section data-part="sheet" aria-label={tell("for-whoever-waters")} className={css.sheet}>
       <h2>{tell("for-whoever-waters-to", { from: day(a.from), until: day(a.until) })}</h2>
-      {days.length === 0 && <p>{tell("nothing-has-to-be-watered-thank")}</p>}
-      {days.length > 0 && <h3>{tell("when")}</h3>}
-      <ul data-part="days">
-        {days.map((on) => (
-          <li key={on}>
-            <b>{day(on)}:</b>{" "}
-            {onDay(a.plants, on)
-              .map(([job, tags]) => `${nameOf(job)}: ${apart(tags)}`)
-              .join("; ")}
-          </li>
-        ))}
-      </ul>
-      {days.length > 0 && <h3>{tell("how")}</h3>}
-      <ul data-part="how">
-        {[...how].map(([words, { do: told, job, tags }]) => (
-          <li key={words}>
-            <b>{nameOf(job)}</b> ({apart([...tags])}): <Say of={told} />
-          </li>
-        ))}
-      </ul>
-      <Lasting plants={a.plants} />
-      <h3>{tell("please-do-not")}</h3>
-      <div data-part="never">
-        <Listed texts={a.never} />
-      </div>
+      <Columns gutter={32}>
+        <Col xs={24} sm={14} data-part="do">
+          <h3>{tell("please-do")}</h3>
+          {days.length === 0 && <p>{tell("nothing-has-to-be-watered-thank")}</p>}
+          <ul data-part="days">
+            {days.map((on) => (
+              <li key={on}>
+                <b>{day(on)}:</b>{" "}
+                {onDay(a.plants, on)
+                  .map(([job, tags]) => `${nameOf(job)}: ${apart(tags)}`)
+                  .join("; ")}
+              </li>
+            ))}
+          </ul>
+          {days.length > 0 && <h3>{tell("how")}</h3>}
+          <ul data-part="how">
+            {[...how].map(([words, { do: told, job, tags }]) => (
+              <li key={words}>
+                <b>{nameOf(job)}</b> ({apart([...tags])}): <Say of={told} />
+              </li>
+            ))}
+          </ul>
+          <Lasting plants={a.plants} />
+        </Col>
+        <Col xs={24} sm={10} data-part="do-not">
+          <h3>{tell("please-do-not")}</h3>
+          <LeftAlone plants={a.plants} />
+          <div data-part="never">
+            <Listed texts={a.never} />
+          </div>
+        </Col>
+      </Columns>
     </section>
+  );
+}
+
+/** Who gets no water in that time: what lasts, and what only its keeper knows. */
+function LeftAlone({ plants }: { plants: Absent[] }) {
+  const none = plants.filter((p) => p.sits.length === 0);
+  const lasts = none.filter((p) => p.state === "lasts").map((p) => p.tag);
+  const others = none.filter((p) => p.state !== "lasts").map((p) => p.tag);
+  return (
+    <>
+      {lasts.length > 0 && (
+        <p data-part="lasting">
+          <b>{tell("do-not-water-these-they-last")}</b> {apart(lasts)}.
+        </p>
+      )}
+      {others.length > 0 && (
+        <p data-part="ask-first">
+          <b>{tell("do-not-water-these-ask-first")}</b> {apart(others)}.
+        </p>
+      )}
+    </>
   );
 }
 

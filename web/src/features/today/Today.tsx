@@ -1,18 +1,20 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { RoundGroup, RoundItem, Today as Day } from "../../lib/api/client";
+import type { Noted, RoundGroup, RoundItem, Today as Day } from "../../lib/api/client";
 import { round } from "../../lib/api/queries";
+import { followed } from "../../lib/changed";
 import { day } from "../../lib/dates";
 import { useKeys } from "../../lib/keyboard";
 import { useNarrow } from "../../lib/narrow";
 import { run } from "../../lib/run";
-import { listed, volume } from "../../lib/words";
+import { listed, media, volume } from "../../lib/words";
 import { Between } from "../../ui/Between";
 import { AllDone } from "../../ui/Job";
 import { Key } from "../../ui/Key";
 import { Marked } from "../../ui/Mark";
+import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
@@ -21,7 +23,7 @@ import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
 import { Tell, tell } from "../../words/today";
-import { felt, nameOf, RoundJob, useAftercare } from "../aftercare";
+import { checkIn, felt, nameOf, RoundJob, useAftercare } from "../aftercare";
 import { pageOf } from "../plant";
 import { TodayNav } from "./TodayNav";
 import css from "./today.module.css";
@@ -67,6 +69,7 @@ export function Today() {
           </section>
         ))}
         <Errands t={t} />
+        <Unfollowed t={t} />
         <Beside t={t} />
       </div>
       {items.length > 0 && !narrow && (
@@ -240,6 +243,44 @@ function Errands({ t }: { t: Day }) {
     </section>
   );
 }
+
+/** Plants whose care cannot be worked out: the one fact that is missing is given here by one tap. */
+function Unfollowed({ t }: { t: Day }) {
+  const cache = useQueryClient();
+  const [error, setError] = useState<unknown>();
+  if (t.unfollowed_count === 0) return null;
+  const name = tell("are-not-followed", { count: t.unfollowed_count });
+  return (
+    <section data-part="unfollowed" aria-label={name}>
+      <h2>{name}</h2>
+      <Why>{tell("no-watering-is-worked-out")}</Why>
+      {t.unfollowed.map((p) => (
+        <Row key={p.plant_id} words label={p.tag}>
+          <Link to={`/plants/${p.plant_id}/${p.missing === "home" ? "rehome" : "aftercare"}`}>{p.tag}</Link>
+          <Marked text={p.why} />
+          {p.missing === "medium" && (
+            <Pick
+              bare
+              label={tell("it-stands-in", { tag: p.tag })}
+              value={undefined}
+              empty={tell("choose-its-medium")}
+              options={mediums}
+              onChange={(code) =>
+                run(checkIn(cache, p.plant_id, { stands_in: code as Noted["stands_in"] }).then(followed, setError))
+              }
+            />
+          )}
+        </Row>
+      ))}
+      {Boolean(error) && <Trouble error={error} />}
+      {t.unfollowed_count > t.unfollowed.length && (
+        <Link to="/bench?unfollowed=yes">{tell("show-all-that-are-not-followed")}</Link>
+      )}
+    </section>
+  );
+}
+
+const mediums = media.flatMap(([value, label]) => (value === "none" ? [] : [{ value, label }]));
 
 /** What comes next, and what dropped out. */
 function Beside({ t }: { t: Day }) {

@@ -2302,6 +2302,8 @@ export interface components {
         Absent: {
             /** @description what to do before leaving */
             before: components["schemas"]["KnowledgeText"][];
+            /** @description rounds, looks and gates that fall into that time */
+            falls: components["schemas"]["AftercareFalls"][];
             /** @description its pot is too heavy to be lifted by someone else */
             heavy?: boolean;
             /** @description it lasts the whole time */
@@ -2315,9 +2317,16 @@ export interface components {
             plant_id: number;
             /** @description what someone who waters meanwhile does, day by day */
             sits: components["schemas"]["JudgementSitter"][];
+            /**
+             * @description not-known: nobody can say, see why
+             * @enum {string}
+             */
+            state: "lasts" | "wants-water" | "not-known";
             tag: string;
             /** @enum {string} */
             turn: "clean" | "suspect" | "apart";
+            /** @description why nobody can say how long it lasts */
+            why?: components["schemas"]["KnowledgeText"];
         };
         Accident: {
             count: number;
@@ -2532,6 +2541,8 @@ export interface components {
              * @enum {string}
              */
             missing?: "" | "medium" | "home";
+            /** @description why it is not followed */
+            missing_why?: components["schemas"]["KnowledgeText"];
             /** @description older ones are not listed */
             more?: boolean;
             /** Format: int64 */
@@ -2560,7 +2571,15 @@ export interface components {
             before: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description jobs that have a day of their own */
+            dated: components["schemas"]["KnowledgeCodes"];
+            falls_alarm: components["schemas"]["KnowledgeText"];
+            falls_gate: components["schemas"]["KnowledgeText"];
+            falls_job: components["schemas"]["KnowledgeText"];
             heavy_l: components["schemas"]["KnowledgeNumber"];
+            held_back: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             lasts_factor: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
@@ -2569,6 +2588,8 @@ export interface components {
             };
             most_days: components["schemas"]["KnowledgeNumber"];
             never: components["schemas"]["KnowledgeText"][];
+            no_water: components["schemas"]["KnowledgeText"];
+            resting: components["schemas"]["KnowledgeText"];
             /** @description a job in plain words */
             sitter: {
                 [key: string]: components["schemas"]["KnowledgeText"];
@@ -2629,6 +2650,10 @@ export interface components {
             snoozed?: {
                 [key: string]: components["schemas"]["AftercareSnooze"];
             };
+        };
+        AftercareFalls: {
+            on: string;
+            words: components["schemas"]["KnowledgeText"];
         };
         AftercareFeedWords: {
             [key: string]: components["schemas"]["KnowledgeText"];
@@ -2739,6 +2764,8 @@ export interface components {
             holds: components["schemas"]["KnowledgeCodes"];
             /** @description in the order of a round */
             jobs: components["schemas"]["AftercareJob"][];
+            /** @description a home that is noted so long after its day is asked about before its lacks are alarms */
+            late_days: components["schemas"]["KnowledgeNumber"];
             least_weights: components["schemas"]["KnowledgeNumber"];
             left_days: components["schemas"]["KnowledgeNumber"];
             life_share: components["schemas"]["KnowledgeNumber"];
@@ -8996,6 +9023,8 @@ export interface components {
             /** Format: int64 */
             id: number;
             job: string;
+            /** @description of a watering: why no next one is worked out */
+            missing?: components["schemas"]["KnowledgeText"];
             name: string;
             on: string;
             /** @enum {string} */
@@ -9096,6 +9125,10 @@ export interface components {
             next_on?: string;
             open: number;
             turns: components["schemas"]["TodayTurn"][];
+            /** @description plants whose care cannot be worked out: the first of them */
+            unfollowed: components["schemas"]["Unfollowed"][];
+            /** @description how many there are */
+            unfollowed_count: number;
         };
         TodayBatch: {
             /** Format: double */
@@ -9278,6 +9311,15 @@ export interface components {
         };
         Undone: {
             ids: number[];
+        };
+        Unfollowed: {
+            /** @enum {string} */
+            missing: "medium" | "home";
+            place?: string;
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
+            why: components["schemas"]["KnowledgeText"];
         };
         Unkept: {
             /** @description where it stands */
@@ -17263,6 +17305,8 @@ export interface operations {
                 q?: string;
                 /** @description those taken off the bench */
                 archived?: boolean;
+                /** @description only those whose care cannot be worked out: one fact is missing */
+                unfollowed?: boolean;
                 /** @description only those that want something today: a job, or a look */
                 due?: boolean;
                 /** @description only of this group, by its code */
