@@ -42,6 +42,7 @@ type Due struct {
 	Weighs   string             `json:"weighs,omitempty"`
 	Minutes  float64            `json:"minutes" required:"true"`
 	First    bool               `json:"first,omitempty" description:"nobody noted when it was watered last: it is felt first"`
+	days     float64            // from one turn to the next, as it was learned
 	Shifted  string             `json:"shifted,omitempty" description:"why it was put off"`
 }
 
@@ -116,6 +117,7 @@ func (c *InCare) schedule(care *Care, today string) {
 		}
 	}
 	care.merge(today)
+	c.askWhetherDry(care, today)
 	care.sameDay(today)
 	c.pour(care, today)
 	slices.SortStableFunc(care.Due, func(a, b Due) int {
@@ -144,6 +146,26 @@ func (care *Care) sameDay(today string) {
 		}
 	}
 	w.say(today)
+}
+
+// askWhetherDry asks again, by a check-in, of a pot that an alarm keeps from water: nothing else would tell that it
+// has dried.
+func (c *InCare) askWhetherDry(care *Care, today string) {
+	i := slices.IndexFunc(care.Due, func(d Due) bool { return d.Job == "check" })
+	if care.HeldBack != "alarm" || i < 0 {
+		return
+	}
+	d, on := &care.Due[i], today
+	for _, s := range c.Stands().Checked().All() {
+		if _, said := wetness(s.Noted); said {
+			on = max(on, dates.After(s.On, int(Table().LeftDays.Value)))
+		}
+	}
+	if on < d.On {
+		d.On, d.From, d.By = on, on, on
+	}
+	d.Asks = each(d.Asks, "medium")
+	care.Checks = each(care.Checks, "medium")
 }
 
 // noWater holds for an alarm that says no water: also while it is put off.
@@ -311,7 +333,7 @@ func (c *InCare) putOff(d *Due, j Rhythm, left *patient.Tended, last, today stri
 	if left != nil && left.On >= last {
 		days := Table().NotNowDays.Value
 		if left.Because == patient.StillWet {
-			days = Table().LeftDays.Value
+			days = leftDays(cmp.Or(d.days, c.every(j).Value))
 		}
 		to = dates.After(left.On, int(days))
 	}
@@ -324,6 +346,12 @@ func (c *InCare) putOff(d *Due, j Rhythm, left *patient.Tended, last, today stri
 	if to > d.On {
 		d.On, d.From, d.By = to, max(d.From, to), max(d.By, to)
 	}
+}
+
+// leftDays is how long after it was left, still wet, it is asked about again.
+func leftDays(every float64) float64 {
+	k := Table()
+	return min(k.LeftDays.Value, max(1, math.Round(k.LeftShare.Value*every)))
 }
 
 // every is how often a job is done, by the warmth of its place where that tells.

@@ -27,6 +27,6 @@ func ExampleFor() {
 	fmt.Println(english.Say(care.Waiting()[0].Name.Value))
 	// Output:
 	// Fresh organic, no tips yet
-	// 2030-05-07 Water it a little
+	// 2030-05-05 Water it a little
 	// A first tip
 }

@@ -50,7 +50,7 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 		return no("few")
 	case c.says(acts.NoFeed) || c.says(acts.NoWater) || c.salty():
 		return no("back")
-	case c.waterStance() == acts.Water || c.Stands().Checked().Dry() || look.FeltDry(c.Patient):
+	case c.isDry() && !c.plainBefore(care, home):
 		return no("dry")
 	case care.runs("tide-over") || care.runs("patch"):
 		return no("back")
@@ -91,6 +91,18 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 		}
 	}
 	return f
+}
+
+// isDry holds where it was seen, or is said, to be dry.
+func (c *InCare) isDry() bool {
+	return c.waterStance() == acts.Water || c.Stands().Checked().Dry() || look.FeltDry(c.Patient)
+}
+
+// plainBefore holds where it had plain water since its feed was due: else one that is dry at each watering would
+// never have any.
+func (c *InCare) plainBefore(care Care, home Running) bool {
+	due := dates.After(cmp.Or(care.Last.FedOn, home.Since), int(Table().FeedDays.Value))
+	return care.Last.WateredOn >= due
 }
 
 // salty holds where salt shows, or is acted on.

@@ -155,7 +155,7 @@ func (r Running) first(d *Due, j Rhythm, every knowledge.Estimate, today string)
 	case job.Waters && r.run.waters() == j.Job:
 		d.On, d.How, d.First = today, k.FeelFirst, true
 		if last := r.w.lastWater(); last.wetAt > 0 {
-			d.On = max(today, dates.After(last.after(last.wetAt), int(k.LeftDays.Value)))
+			d.On = max(today, dates.After(last.after(last.wetAt), int(leftDays(every.Value))))
 		}
 		d.From, d.By = d.On, d.On
 	case r.w.unwatered(): // one question at a time

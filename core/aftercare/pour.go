@@ -90,6 +90,10 @@ func (c *InCare) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 	if slow > 1 {
 		n.Days, n.SoonDays, n.LateDays, w.Slowed = n.Days*slow, n.SoonDays*slow, n.LateDays*slow, slow
 	}
+	if len(past) < int(Table().EarlyCycles.Value) && n.Weighed == 0 { // little is known of this pot yet
+		n.Days = n.SoonDays
+	}
+	d.days = n.Days
 	last := r.w.lastWater()
 	d.On, d.From, d.By = last.after(n.Days), last.after(n.SoonDays), last.after(n.LateDays)
 	r.w.seenDry(d, slow)

@@ -179,6 +179,8 @@ type Knowledge struct {
 	MissingFor  map[string]knowledge.Text `yaml:"missing" json:"missing" required:"true" description:"why a plant is not followed: the one fact that is missing"`
 	DroppedFor  map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
 
+	EarlyCycles   knowledge.Number   `yaml:"early_cycles" json:"early_cycles" required:"true" description:"until so many cycles of a pot are known it is felt at the early end of its band"`
+	LeftShare     knowledge.Number   `yaml:"left_share" json:"left_share" required:"true" description:"of the days of its rhythm, after which one who left it, still wet, is asked again, where that is less"`
 	LeftDays      knowledge.Number   `yaml:"left_days" json:"left_days" required:"true"`
 	NotNowDays    knowledge.Number   `yaml:"not_now_days" json:"not_now_days" required:"true"`
 	SnoozeDays    knowledge.Number   `yaml:"snooze_days" json:"snooze_days" required:"true"`

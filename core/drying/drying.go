@@ -69,6 +69,7 @@ type Knowledge struct {
 	LeastHoldsG  knowledge.Number            `yaml:"least_holds_g" json:"least_holds_g" required:"true"`
 	JumpRange    knowledge.Number            `yaml:"jump_range" json:"jump_range" required:"true"`
 	WateredShare knowledge.Number            `yaml:"watered_share" json:"watered_share" required:"true"`
+	AnswerErrs   knowledge.Number            `yaml:"answer_errs" json:"answer_errs" required:"true" description:"share of answers, still wet or dry, that are wrong"`
 	LeastSD      knowledge.Number            `yaml:"least_sd" json:"least_sd" required:"true" description:"in ln of the days"`
 	WeighedSD    knowledge.Number            `yaml:"weighed_sd" json:"weighed_sd" required:"true" description:"how far weights may mislead, in ln of the days"`
 }

@@ -2,6 +2,7 @@ package drying
 
 import (
 	"math"
+	"slices"
 
 	"gonum.org/v1/gonum/stat/distuv"
 
@@ -60,7 +61,7 @@ type Next struct {
 //	ln T_i ~ N(m − ln drier_i, s²),  m ~ N(ln prior, s₀²)
 //
 // An answer "still wet" at w says T > w, "dry" at d says T ≤ d, both are taken as they are: censored,
-// not as times. Weights say T itself. now is the cycle at hand, which may hold all three; what is
+// not as times, and a few are wrong. Weights say T itself. now is the cycle at hand, which may hold all three; what is
 // foretold lies beyond its WetAt. s is ln(cycleFactor), the factor between cycles.
 func Learn(prior Span, cycleFactor float64, past []Cycle, now Cycle) Next {
 	n := Next{PriorDays: prior.Days}
@@ -115,21 +116,28 @@ func (c Cycle) likelihood(m, s float64) float64 {
 	case c.DryAt > 0:
 		p = cdf(c.DryAt)
 	}
+	if errs := Table().AnswerErrs.Value; c.Weighs == 0 && (c.WetAt > 0 || c.DryAt > 0) {
+		p = errs + (1-2*errs)*p
+	}
 	return math.Max(p, units.Speck) // whatever was seen, it was seen
 }
 
 // foretold are the tenth, the half and the nine tenths of the time of the cycle at hand.
 func foretold(at, weight []float64, s float64, now Cycle) (soon, half, late float64) {
 	const points = 300
+	const reach = 6 // deviations, beyond which a cycle does not lie
 	low, high := at[0]-4*s, at[len(at)-1]+4*s
 	var density [points]float64
-	sum := 0.0
+	sum, least := 0.0, units.Speck*slices.Max(weight)
 	for j := range points {
 		x := low + (high-low)*float64(j)/(points-1)
 		if now.WetAt > 0 && x <= math.Log(now.WetAt) {
 			continue
 		}
 		for i, m := range at {
+			if weight[i] < least || math.Abs(x-m) > reach*s {
+				continue // it adds nothing that shows
+			}
 			density[j] += weight[i] * math.Exp(-square((x-m)/s)/2)
 		}
 		if now.Weighs > 0 {
