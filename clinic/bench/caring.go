@@ -115,7 +115,8 @@ func careShort(
 	ctx context.Context, v *record.Visit, care aftercare.Care, c *forecast.Grounds,
 ) (doc, on string, err error) {
 	p := c.Progress
-	s := CareShort{Day: care.Day, Missing: care.Missing, Fares: FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}}
+	s := CareShort{Day: care.Day, Missing: care.Missing}
+	s.Fares = FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}
 	if s.Back, err = backShort(ctx, v, c.Followed); err != nil {
 		return "", "", err
 	}

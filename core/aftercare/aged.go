@@ -11,8 +11,18 @@ func (w *watch) pastLife(s Sees, day string) bool {
 	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
 		return true
 	}
-	least, most, known := w.Stands().MediumDays()
-	return w.LifeMonths != nil && known && (least+most)/2 >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
+	if w.LifeMonths == nil {
+		return false
+	}
+	if w.mediumDays == nil {
+		least, most, known := w.Stands().MediumDays()
+		days := -1.0
+		if known {
+			days = (least + most) / 2
+		}
+		w.mediumDays = &days
+	}
+	return *w.mediumDays >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
 }
 
 // aged holds where its medium is so many days old, or was seen to be past its life. Of a year or a month the middle

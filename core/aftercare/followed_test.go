@@ -217,6 +217,7 @@ type followed struct {
 	mostWet int
 	mostDry int
 	fed     int
+	next    string // day on which something is due
 }
 
 var followedKinds = []string{
@@ -270,8 +271,13 @@ func (x *followed) lives(n int) {
 	x.left *= math.Exp(-x.perDay)
 	x.wetDays, x.dryDays = stretchOf(x.wetDays, x.left > 0.95), stretchOf(x.dryDays, x.left < x.line/2)
 	x.mostWet, x.mostDry = max(x.mostWet, x.wetDays), max(x.mostDry, x.dryDays)
+	if day(n) < x.next {
+		return
+	}
 	care := x.on(n)
+	x.next = patient.Ever
 	for _, d := range care.Due {
+		x.next = min(x.next, d.On)
 		job, _ := aftercare.Table().Job(d.Job)
 		switch {
 		case d.On > day(n):

@@ -18,13 +18,14 @@ import (
 // watch is what was observed of a plant since a protocol began.
 type watch struct {
 	*InCare
-	since string
-	today string
-	begun bool             // it was watered when the protocol began
-	seen  []patient.Seen   // the oldest first
-	grew  string           // the first day on which the treated patch was seen to have grown
-	care  []patient.Tended // done, the oldest first
-	water []stretch        // from one watering to the next
+	since      string
+	today      string
+	mediumDays *float64         // the age of its medium, once asked; below 0: not known
+	begun      bool             // it was watered when the protocol began
+	seen       []patient.Seen   // the oldest first
+	grew       string           // the first day on which the treated patch was seen to have grown
+	care       []patient.Tended // done, the oldest first
+	water      []stretch        // from one watering to the next
 }
 
 // watching gathers what was observed since a protocol began, up to a day.

@@ -164,8 +164,8 @@ type FeedWords map[string]knowledge.Text
 // Knowledge is the table of aftercare.
 type Knowledge struct {
 	Jobs      []Job      `yaml:"jobs" json:"jobs" required:"true" description:"in the order of a round"`
-	Protocols []Protocol `yaml:"protocols" json:"protocols" required:"true"`
-	Beside    []Protocol `yaml:"beside" json:"beside" required:"true" description:"what runs beside the protocol of its home"`
+	Protocols []Protocol `yaml:"-" json:"protocols" required:"true"`
+	Beside    []Protocol `yaml:"-" json:"beside" required:"true" description:"what runs beside the protocol of its home"`
 	Amounts   Amounts    `yaml:"amounts" json:"amounts" required:"true"`
 
 	PutOff      knowledge.Text            `yaml:"put_off" json:"put_off" required:"true" description:"of an alarm that its look puts off"`
@@ -227,6 +227,12 @@ type Knowledge struct {
 var Table = sync.OnceValue(func() *Knowledge {
 	var k Knowledge
 	knowledge.MustRead("aftercare.yaml", &k)
+	var rows struct {
+		Protocols []Protocol `yaml:"protocols"`
+		Beside    []Protocol `yaml:"beside"`
+	}
+	knowledge.MustRead("aftercare-protocols.yaml", &rows)
+	k.Protocols, k.Beside = rows.Protocols, rows.Beside
 	for i, j := range k.Jobs {
 		k.Jobs[i].Waters = slices.Contains(patient.Table().Waters.Values, j.Code)
 	}

@@ -124,7 +124,7 @@ func (c Cycle) likelihood(m, s float64) float64 {
 
 // foretold are the tenth, the half and the nine tenths of the time of the cycle at hand.
 func foretold(at, weight []float64, s float64, now Cycle) (soon, half, late float64) {
-	const points = 300
+	const points = 160
 	const reach = 6 // deviations, beyond which a cycle does not lie
 	low, high := at[0]-4*s, at[len(at)-1]+4*s
 	var density [points]float64
@@ -151,12 +151,15 @@ func foretold(at, weight []float64, s float64, now Cycle) (soon, half, late floa
 	shares, run := []float64{bands.Low, bands.Middle, bands.High}, 0.0
 	got := make([]float64, len(shares))
 	k := 0
+	step := (high - low) / (points - 1)
 	for j := range points {
-		run += density[j] / sum
-		for k < len(shares) && run >= shares[k] {
-			got[k] = math.Exp(low + (high-low)*float64(j)/(points-1))
+		share := density[j] / sum
+		for k < len(shares) && run+share >= shares[k] {
+			within := (shares[k]-run)/share - 0.5 // of the cell about its middle
+			got[k] = math.Exp(low + step*(float64(j)+within))
 			k++
 		}
+		run += share
 	}
 	return got[0], got[1], got[2]
 }
