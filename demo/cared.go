@@ -47,6 +47,19 @@ func cared(since, until int, see months) then {
 	}
 }
 
+// and is one thing after another.
+func (t then) and(next then) then {
+	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
+		if err := t(ctx, on, plant); err != nil {
+			return err
+		}
+		return next(ctx, on, plant)
+	}
+}
+
+// standing is a plant that stays in its pot, and does well there.
+func standing(int) patient.Checkin { return patient.Checkin{Leaf: "firm", Growth: patient.Growing} }
+
 // visitOf is a day of a plant, counted from its move.
 type visitOf struct {
 	day     int

@@ -62,6 +62,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 		[]string{
 			"Crate 7, right half", "Import, sealed tips", "Crate 8, on its feet again", "Crate 12, not one root", "Crate 13, bulbs and no roots", "Crate 14, sound after all",
 			"Crate 15, back into pebbles", "Crate 16, grass-leaved", "Crate 17, a small slipper",
+			"Crate 7, left half", // nobody noted when it was watered last
 		},
 		tags,
 		"one that could not wait, and those whose aftercare wants something tonight",

@@ -108,7 +108,7 @@ func leaveItBe() story {
 				},
 			},
 		},
-		then: followed(114, 8, oldRoot("left", 30, 0.5)),
+		then: followed(114, 8, oldRoot("left", 30, 0.5)).and(cared(114, 3, standing)),
 	}
 }
 

@@ -175,7 +175,7 @@ func TestAwayAndTheSheetForWhoeverWaters(t *testing.T) {
 	p.fill("Last day away", in(1))
 	p.see(".field-error", "One comes back on the day that one leaves, or later.")
 	p.fill("Last day away", in(16))
-	p.see(".said-headline", "not last by themselves.")
+	p.see(".said-headline", "1 lasts, 4 want water.")
 	p.see("[data-part='weak'] [data-plant='1']", "Lay a lid on loosely")
 	p.see("[data-part='sheet']", "Never spray anything on the plants")
 	p.see("[data-part='sheet'] [data-part='days'] li", "Soak: Lid 1 · Lid 2 · Apart")

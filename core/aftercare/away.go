@@ -221,6 +221,9 @@ func (c *InCare) makeLast(g *Gone, d Due, to func(factor float64) string, until 
 // from the day before, where it is done then.
 func (c *InCare) sits(care Care, d Due, from, until string) (list []Sitter) {
 	words, ok := Table().Away.Sitter[d.Job]
+	if job, _ := Table().Job(d.Job); d.ML == 0 && job.Amount == "fill" {
+		words, ok = Table().Away.Sitter["through"]
+	}
 	heavy := c.Pot != nil && c.Pot.VolumeL() >= Table().Away.HeavyL.Value
 	if !ok || heavy && d.Job == "flush" {
 		return nil

@@ -69,6 +69,9 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 		f.Side = disputes.SideOf(disputes.WinterFeed, side)
 		return no("winter")
 	case side == disputes.FollowGrowth && !c.growsNow(home, today):
+		if c.growthUnseen(home, today) {
+			return no("unseen")
+		}
 		return no("still")
 	}
 	if home.Code == "reed" && c.Site != nil && c.Around().Air().NightC < k.CoolNightC.Value {
@@ -249,11 +252,20 @@ func (c *InCare) recovering(home Running) bool {
 	return len(home.Before) == 0 && !grade.Sound()
 }
 
+// growthUnseen holds where nobody noted whether it grows.
+func (c *InCare) growthUnseen(home Running, today string) bool {
+	_, ok := home.growth(today)
+	return !ok && c.Growth() == ""
+}
+
+// growth is the newest check-in that says something of growth.
+func (r Running) growth(today string) (patient.Seen, bool) {
+	return r.w.last(today, func(n patient.Checkin) bool { return n.Growth != "" || n.Tips != nil || n.TipsShow() })
+}
+
 // growsNow holds where it grows, by the newest that was seen; where nothing says, by the warm season.
 func (c *InCare) growsNow(home Running, today string) bool {
-	at, ok := home.w.last(today, func(n patient.Checkin) bool {
-		return n.Growth != "" || n.Tips != nil || n.TipsShow()
-	})
+	at, ok := home.growth(today)
 	switch {
 	case ok:
 		return at.Noted.Growth.Grows() || at.Noted.TipsShow()

@@ -35,13 +35,13 @@ func (a *asked) water() (string, string) {
 		return "kept-dry", ""
 	case a.now.Code == judgement.Feel:
 		return "feel", a.tomorrow()
-	case a.careWater() != nil && a.careWater().On <= a.p.Today():
+	case a.careWater() != nil && a.careWater().On <= a.p.Today() && !a.knownDry():
 		return a.careDue(), ""
-	case a.p.Stands().Checked().Dry() && a.plans(acts.Flush):
+	case a.dry() && a.plans(acts.Flush):
 		return "flush", ""
-	case a.p.Stands().Checked().Dry() && a.still():
+	case a.dry() && a.still():
 		return "little", ""
-	case a.p.Stands().Checked().Dry():
+	case a.dry():
 		return a.amount("dry"), ""
 	case a.careWater() != nil:
 		return "care-later", a.careWater().On
@@ -66,6 +66,14 @@ func (a *asked) careDue() string {
 	}
 	return a.amount("care-due")
 }
+
+// knownDry holds where it need not be felt first: it was seen dry, and takes its water up.
+func (a *asked) knownDry() bool {
+	return a.careWater().First && a.dry() && !a.still() && !a.plans(acts.Flush)
+}
+
+// dry holds where its medium was last seen dry.
+func (a *asked) dry() bool { return a.p.Stands().Checked().Dry() }
 
 // still holds for a plant at rest, or that was seen to stand still: it takes little up.
 func (a *asked) still() bool { return a.resting() || a.p.Growth() == patient.Idle }

@@ -27,7 +27,6 @@ export function Choices({ c }: { c: Aftercare }) {
   const [reason, setReason] = useState("");
   const [error, setError] = useState<unknown>();
   if (!table) return null;
-  const home = c.runs.find((r) => r.home);
   const keep = (chosen: CareChosen) => {
     setError(undefined);
     run(
@@ -44,10 +43,11 @@ export function Choices({ c }: { c: Aftercare }) {
   return (
     <Fold summary={tell("do-it-otherwise")} id="otherwise">
       {Boolean(error) && <Trouble error={error} />}
-      {home && (
+      {c.missing !== "home" && (
         <Pick
           label={tell("protocol")}
           value={c.chosen.protocol ?? ""}
+          error={wrong("chosen.protocol")}
           options={[
             { value: "", label: tell("as-its-home-has-it") },
             ...table.protocols.map((p) => ({ value: p.code, label: p.name })),

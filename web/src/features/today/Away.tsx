@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button, Col, Row as Columns } from "antd";
+import { Button, Flex } from "antd";
 import { Link, useSearchParams } from "react-router";
 import { Refused, type Absence, type Absent } from "../../lib/api/client";
 import { away, aftercareKnowledge } from "../../lib/api/queries";
@@ -176,8 +176,8 @@ function Sheet({ a }: { a: Absence }) {
   return (
     <section data-part="sheet" aria-label={tell("for-whoever-waters")} className={css.sheet}>
       <h2>{tell("for-whoever-waters-to", { from: day(a.from), until: day(a.until) })}</h2>
-      <Columns gutter={32}>
-        <Col xs={24} sm={14} data-part="do">
+      <Flex wrap gap={32} align="start">
+        <div data-part="do" style={column}>
           <h3>{tell("please-do")}</h3>
           {days.length === 0 && <p>{tell("nothing-has-to-be-watered-thank")}</p>}
           <ul data-part="days">
@@ -199,18 +199,21 @@ function Sheet({ a }: { a: Absence }) {
             ))}
           </ul>
           <Lasting plants={a.plants} />
-        </Col>
-        <Col xs={24} sm={10} data-part="do-not">
+        </div>
+        <div data-part="do-not" style={column}>
           <h3>{tell("please-do-not")}</h3>
           <LeftAlone plants={a.plants} />
           <div data-part="never">
             <Listed texts={a.never} />
           </div>
-        </Col>
-      </Columns>
+        </div>
+      </Flex>
     </section>
   );
 }
+
+/** Two columns where there is room for them, one below the other where there is not. */
+const column = { flex: "1 1 300px", minWidth: 0 };
 
 /** Who gets no water in that time: what lasts, and what only its keeper knows. */
 function LeftAlone({ plants }: { plants: Absent[] }) {

@@ -251,9 +251,9 @@ function Unfollowed({ t }: { t: Day }) {
   if (t.unfollowed_count === 0) return null;
   const name = tell("are-not-followed", { count: t.unfollowed_count });
   return (
-    <section data-part="unfollowed" aria-label={name}>
+    <section data-part="unfollowed" aria-label={name} className={css.screen}>
       <h2>{name}</h2>
-      <Why>{tell("no-watering-is-worked-out")}</Why>
+      <Why>{tell("no-watering-is-worked-out", { count: t.unfollowed_count })}</Why>
       {t.unfollowed.map((p) => (
         <Row key={p.plant_id} words label={p.tag}>
           <Link to={`/plants/${p.plant_id}/${p.missing === "home" ? "rehome" : "aftercare"}`}>{p.tag}</Link>

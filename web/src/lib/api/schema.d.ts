@@ -2740,6 +2740,8 @@ export interface components {
             };
             /** @description share of its water left, where nothing else says */
             due_at: components["schemas"]["KnowledgeNumber"];
+            /** @description until so many cycles of a pot are known it is felt at the early end of its band */
+            early_cycles: components["schemas"]["KnowledgeNumber"];
             feed_days: components["schemas"]["KnowledgeNumber"];
             feed_dilute: components["schemas"]["KnowledgeNumber"];
             feed_each: components["schemas"]["KnowledgeNumber"];
@@ -2768,6 +2770,8 @@ export interface components {
             late_days: components["schemas"]["KnowledgeNumber"];
             least_weights: components["schemas"]["KnowledgeNumber"];
             left_days: components["schemas"]["KnowledgeNumber"];
+            /** @description of the days of its rhythm, after which one who left it, still wet, is asked again, where that is less */
+            left_share: components["schemas"]["KnowledgeNumber"];
             life_share: components["schemas"]["KnowledgeNumber"];
             loss_days: components["schemas"]["KnowledgeNumber"];
             /** @description why a plant is not followed: the one fact that is missing */
@@ -4027,6 +4031,8 @@ export interface components {
             wet_g: number;
         };
         DryingKnowledge: {
+            /** @description share of answers, still wet or dry, that are wrong */
+            answer_errs: components["schemas"]["KnowledgeNumber"];
             cycles: components["schemas"]["KnowledgeNumber"];
             holds_share: components["schemas"]["KnowledgeNumber"];
             jump_range: components["schemas"]["KnowledgeNumber"];
