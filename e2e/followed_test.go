@@ -1,0 +1,68 @@
+package e2e
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+)
+
+// An old plant that is never re-housed: taken in by tag, kind, medium and the year of its last pot, it is found in
+// Today on the phone, is still wet, and stands on the sheet for an absence and in the calendar.
+func TestAnOldPlantIsFollowedInThePotItCameIn(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	putOnBench(p, "Grandmother's", "Cattleya alliance")
+	p.jump("/")
+	p.see("[data-part='unfollowed'] h2", "One plant is not followed")
+	p.see("[data-part='unfollowed']", "Nobody noted what it stands in.")
+	p.jump("/plants/1/intake")
+	p.unfold("Its old pot and medium")
+	p.choose(`[data-field="Medium it came in"] select`, "Bark")
+	p.fill("Last repotted", "2024")
+	p.saved()
+	p.jump("/")
+	p.gone("[data-part='unfollowed']", "")
+	p.see(item(1, "water"), "Grandmother's")
+	p.tap(item(1, "water")+" button", "Still wet, left")
+	p.see(item(1, "water")+" .job-said", "Left, still wet")
+	p.fits(phone.width)
+
+	p.jump("/plants/1/aftercare")
+	p.see("[data-protocol='wet-dry'] h2", "established here")
+	p.see("[data-gate='life']", "seen on") // its medium of 2024 is past its life
+	p.unfold("It was watered on another day")
+	yesterday := time.Now().AddDate(0, 0, -1)
+	p.fill("Watered on", yesterday.Format("2 Jan 2006"))
+	p.tap("button", "Note this watering")
+	p.see("[data-part='water-and-feed']", "Last watered "+yesterday.Format("2 Jan 2006"))
+	p.see("[data-part='due-for-water']", "Due for water about")
+	p.fits(phone.width)
+
+	in := func(days int) string { return time.Now().AddDate(0, 0, days).Format(time.DateOnly) }
+	p.jump("/today/away?from=" + in(3) + "&until=" + in(30))
+	p.see(".said-headline", "None lasts, 1 wants water.")
+	p.see("[data-part='do']", "Grandmother's")
+	p.see("[data-part='do-not']", "Water nothing that is still wet")
+	p.fits(phone.width)
+	assert.Contains(t, s.get(t, "/api/v1/calendar/file"), "Grandmother's")
+}
+
+// The one fact that is missing is given in Today by one tap, and the plant is followed from then on; a keeper who
+// chooses a protocol that does not fit is told why not.
+func TestTheOneFactThatIsMissingIsGivenInToday(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Shop 1","group":"phalaenopsis","leaf_count":4}`)
+	p := open(t, s.url+"/bench", bench)
+	p.see("[data-part='unfollowed']", "1 plant is not followed.")
+	p.jump("/")
+	p.see("[data-part='unfollowed'] h2", "One plant is not followed")
+	p.jump("/plants/1/aftercare")
+	p.unfold("Do it otherwise")
+	p.choose(`[data-field="Protocol"] select`, "Moss nest")
+	p.see(".field-error", "It stands in its pot. Note how it is held first")
+	p.jump("/")
+	p.choose(`[data-part="unfollowed"] select`, "Sphagnum moss")
+	p.see(item(1, "water"), "Shop 1")
+	p.gone("[data-part='unfollowed']", "")
+}
