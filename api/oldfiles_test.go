@@ -72,8 +72,10 @@ func (o oldFile) rows(table string) (list []map[string]any) {
 	return list
 }
 
-// renamed are codes that have new names since.
-var renamed = strings.NewReplacer(`"vase-smell"`, `"decay-smell"`, `"calmag"`, `"calcium-magnesium"`)
+// renamed are codes that have new names since, and a sentence that was put right: eggs are not surely killed.
+var renamed = strings.NewReplacer(`"vase-smell"`, `"decay-smell"`, `"calmag"`, `"calcium-magnesium"`,
+	"and kills snails and eggs on contact.",
+	"and kills snails on contact. It does not surely kill their eggs: look again for hatchlings.")
 
 // doc is a document in a row.
 func (o oldFile) doc(row map[string]any, column string) map[string]any {

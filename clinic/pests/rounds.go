@@ -6,6 +6,7 @@ import (
 
 	"therapeon/clinic/record"
 	"therapeon/core/cleaning"
+	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/work"
 	"therapeon/ledger"
@@ -22,6 +23,10 @@ const (
 func Ticked(ctx context.Context, v *record.Visit, job, day string, done bool) error {
 	all, err := record.CoursesOf(ctx, v.Tx, v.Row.ID)
 	if err != nil {
+		return err
+	}
+	if first := patient.FirstRound(v.Patient); job == RoundJob && done && first.On != "" {
+		_, err := newCourse(ctx, v, pests.Course{Pest: first.Pest, Rounds: []string{day}})
 		return err
 	}
 	for _, d := range all {
@@ -41,7 +46,9 @@ func Ticked(ctx context.Context, v *record.Visit, job, day string, done bool) er
 		switch has := slices.Contains(*of, day); {
 		case done && !has && due && next.Look == (job == LensJob):
 			*of = append(*of, day)
-		case !done && has && (len(*of) > 1 || job == LensJob):
+		case !done && has && job == RoundJob && len(*of) == 1:
+			return record.Courses.Drop(ctx, v.Tx, d.ID)
+		case !done && has:
 			*of = slices.DeleteFunc(*of, func(on string) bool { return on == day })
 		default:
 			continue

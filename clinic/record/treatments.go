@@ -37,6 +37,7 @@ func (r *Record) treated(ctx context.Context) error {
 			}
 		}
 	}
+	r.Base.Round = cmp.Or(r.Base.Round, patient.FirstRound(&r.Base))
 	r.Base.Deeds, err = deeds(ctx, r.Tx, r.Row.ID)
 	r.Base.Spikes = spikes(r.Base.Deeds)
 	return err

@@ -73,7 +73,7 @@ func TestATreatedPatch(t *testing.T) {
 	patched := func() *life {
 		return longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{
 			"rot-patch": patient.Present, "dead-roots-seen": patient.Absent, "most-roots-dead": patient.Absent,
-		}})
+		}}).does(0, "trim")
 	}
 	sound := longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{"rot-patch": patient.Absent}})
 	l := patched()
@@ -99,6 +99,15 @@ func TestATreatedPatch(t *testing.T) {
 	c = grown.sees(20, patient.Checkin{Patch: "same"}).on(20)
 	assert.Contains(t, sounding(c), "patch-grown", "that it stands still since is no healing")
 	assert.Equal(t, look.Now, look.Table().Decide(grown.Patient).Decision)
+
+	open := longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{
+		"rot-patch": patient.Present, "dead-roots-seen": patient.Absent, "most-roots-dead": patient.Absent,
+	}})
+	require.True(t, runs(open.on(2), "patch-first"))
+	assert.Equal(t, day(0), due(open.on(2), "trim").On, "it begins with the treatment itself")
+	assert.Nil(t, due(open.on(2), "patch"))
+	assert.Equal(t, day(8), due(open.does(5, "trim").on(6), "patch").On, "day 3 from when that was done")
+	assert.Nil(t, due(open.on(6), "trim"))
 
 	dry := patched().does(1, "little").sees(5, patient.Checkin{Medium: "dry"})
 	assert.Equal(t, day(7), due(dry.on(5), "little").On, "dry after four days: watered after six")

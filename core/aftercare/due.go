@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"therapeon/core/acts"
@@ -85,7 +86,7 @@ func (c *InCare) schedule(care *Care, today string) {
 	rests := slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "rest" })
 	tided := slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "tide-over" })
 	slow := 1.0
-	if slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "patch" }) {
+	if slices.ContainsFunc(care.Runs, func(r Running) bool { return strings.HasPrefix(r.Code, "patch") }) {
 		slow = Table().PatchFactor.Value
 	}
 	says, from := c.waterStance(), "look"
@@ -159,6 +160,11 @@ func (c *InCare) askWhetherDry(care *Care, today string) {
 	for _, s := range c.Stands().Checked().All() {
 		if _, said := wetness(s.Noted); said {
 			on = max(on, dates.After(s.On, int(Table().LeftDays.Value)))
+		}
+	}
+	for _, t := range c.Care {
+		if t.Because == patient.StillWet {
+			on = max(on, dates.After(t.On, int(Table().LeftDays.Value)))
 		}
 	}
 	if on < d.On {

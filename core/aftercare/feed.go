@@ -52,7 +52,7 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 		return no("back")
 	case c.isDry() && !c.plainBefore(care, home):
 		return no("dry")
-	case care.runs("tide-over") || care.runs("patch"):
+	case care.runs("tide-over") || care.runs("patch") || care.runs("patch-first"):
 		return no("back")
 	}
 	share, most, open := c.gateOf(home, &f, today)

@@ -131,9 +131,12 @@ func (c *InCare) beside(today string) []Run {
 	potted := c.Stands().Where() == patient.Potted
 	if potted {
 		add("tide-over", c.tidedSince())
-		add("patch", c.patchSince())
-		lodger, _ := c.Stands().Checked().Lodger()
-		add("lodger", lodger)
+		seen, treated := c.patchSince()
+		if treated == "" {
+			add("patch-first", seen)
+		}
+		add("patch", treated)
+		add("lodger", c.Hunt().Since)
 		add("second-housing", c.softensSince(today))
 	}
 	add("rounds", c.roundsSince())
@@ -181,17 +184,28 @@ func (c *InCare) tidedSince() string {
 	return ""
 }
 
-// patchSince is the day on which a small patch of rot was treated in its pot.
-func (c *InCare) patchSince() string {
+// patchSince is the day on which a small patch of rot was seen that is treated in its pot, and that on which this was
+// done: ticked off, or by a check-in that speaks of the treated patch.
+func (c *InCare) patchSince() (seen, treated string) {
 	at := c.Stands().AtItsLook()
 	l := at.Look()
 	if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
-		return ""
+		return "", ""
 	}
 	if v := look.Table().Decide(at); v.RotPatch == nil || v.RotPatch.Do != "in-place" {
-		return ""
+		return "", ""
 	}
-	return l.On
+	for _, t := range c.Care {
+		if (t.Job == "trim" || t.Job == "patch") && t.Outcome == patient.TendedDone && t.On >= l.On {
+			return l.On, t.On
+		}
+	}
+	for _, s := range c.Stands().Checked().All() {
+		if s.Noted.Patch != "" && s.On >= l.On {
+			return l.On, l.On
+		}
+	}
+	return l.On, ""
 }
 
 // softensSince is the day on which it went from its hold into its pot.
@@ -212,6 +226,9 @@ func (c *InCare) roundsSince() string {
 		if r.Pest == c.Round.Pest && (first == "" || r.On < first) {
 			first = r.On
 		}
+	}
+	if first == "" {
+		return c.Round.On // what eats roots was found, and nobody has treated it yet
 	}
 	return first
 }

@@ -190,7 +190,7 @@ var potRules = map[string]rule{
 	"gone":        yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
 	"pests":       unlooked(func(c patient.Checkin) patient.YesNo { return c.Pests }),
 	"base-rots":   unlooked(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
-	"found-still": func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().LodgerStays() },
+	"found-still": func(w *watch, _ Sees, _ string) bool { return w.Hunt().Stays() },
 	"dark-film":   word(filmOf, "dark"),
 	"smell":       word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
 	"dry":         word(func(c patient.Checkin) string { return c.Medium }, "dry"),
@@ -426,9 +426,9 @@ func (w *watch) cleanMornings(s Sees, day string) bool {
 	clean := map[string]bool{}
 	for _, at := range w.upTo(day) {
 		switch at.Noted.Lodger {
-		case patient.Yes:
+		case patient.Yes, patient.Worm:
 			clear(clean)
-		case patient.No:
+		case patient.No, patient.Other:
 			clean[at.On] = true
 		}
 	}

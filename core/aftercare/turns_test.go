@@ -110,7 +110,7 @@ func TestAJobOfDays(t *testing.T) {
 	patched := func() *life {
 		return longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{
 			"rot-patch": patient.Present, "dead-roots-seen": patient.Absent, "most-roots-dead": patient.Absent,
-		}})
+		}}).does(0, "trim")
 	}
 	on := func(l *life, n int) string {
 		d := due(l.on(n), "patch")

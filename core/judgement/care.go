@@ -41,7 +41,7 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 		speaks = speaks || a.Line.Row == "held-better"
 		codes = append(codes, Feel) // it was felt
 	}
-	if !speaks || !slices.Contains(codes, a.Code) {
+	if !speaks || !slices.Contains(codes, a.Code) || a.Line.Look.Block == "frost" { // in out of the frost first
 		return
 	}
 	next, ok := care.Next()

@@ -45,7 +45,7 @@ type Checkin struct {
 	Smell        string    `json:"smell,omitempty" validate:"omitempty,oneof=none sour decay"`
 	Crust        YesNo     `json:"crust,omitempty" validate:"omitempty,oneof=yes no"`
 	Pests        YesNo     `json:"pests,omitempty" validate:"omitempty,oneof=yes no" description:"something crawls"`
-	Lodger       YesNo     `json:"lodger,omitempty" validate:"omitempty,oneof=yes no" description:"snail, slug or its like found in the evening's tray"`
+	Lodger       YesNo     `json:"lodger,omitempty" validate:"omitempty,oneof=yes no worm other" description:"found in the evening's tray: yes, a slug or snail; worm, or castings; other: something else; no, nothing"`
 	BaseRots     YesNo     `json:"base_rots,omitempty" validate:"omitempty,oneof=yes no" description:"a growth is soft or dark at its base"`
 	Yellow       YesNo     `json:"yellow,omitempty" validate:"omitempty,oneof=yes no" description:"leaves turn yellow"`
 	Patch        string    `json:"patch,omitempty" validate:"omitempty,oneof=same grown general" description:"the treated patch: dry and unchanged, grown by 2 mm, or more of them"`
@@ -143,7 +143,10 @@ func (c Checkin) bears() Findings {
 	say(c.Bulbs, "thinner", "bulbs-shrivelled")
 	say(string(c.Crust), "yes", "crust")
 	say(string(c.Pests), "yes", "moving-specks")
-	say(string(c.Lodger), "yes", "snails-seen")
+	say(string(eater(c.Lodger)), "yes", "snails-seen")
+	if c.Lodger == Worm {
+		all["worms-seen"] = Present
+	}
 	say(string(c.BaseRots), "yes", "growth-rots")
 	say(string(c.Yellow), "yes", "many-leaves-yellow")
 	say(string(c.Nectar), "yes", "nectar-drops")

@@ -109,7 +109,7 @@ func (p *Patient) heardLook() *Look {
 			l.Noted.NewestLeafMM = mm
 		}
 	}
-	if p.Stands().Checked().LodgerStays() {
+	if p.Hunt().Stays() {
 		findings["snails-stay"] = Present
 	}
 	if limpInWet(base, since) && !p.Condition().Grade().Few() {
@@ -144,41 +144,6 @@ func limpInWet(base *Look, since []Seen) bool {
 		}
 	}
 	return from != "" && dates.Between(from, last) >= Table().LimpWetDays.Value
-}
-
-// Lodger is since when a snail, a slug or its like is found in its present home, and when it was
-// last; enough clean mornings end it, and so does time. Empty where it is over.
-func (p Checked) Lodger() (since, last string) {
-	l := p.looked()
-	if l != nil && p.Stands().EpochOf(l.On) == AtPresent && l.Noted.Findings["snails-seen"] == Present {
-		since, last = l.On, l.On
-	}
-	k, clean := Table(), map[string]bool{}
-	over := func(day string) bool { return dates.Between(last, day) > k.LodgerOver.Value }
-	for _, s := range p.All() {
-		switch s.Noted.Lodger {
-		case No:
-			clean[s.On] = true
-		case Yes:
-			if since == "" || float64(len(clean)) >= k.LodgerClean.Value || over(s.On) {
-				since = s.On
-			}
-			last = max(last, s.On)
-			clear(clean)
-		}
-	}
-	if since == "" || over(p.Day) {
-		return "", ""
-	}
-	return since, last
-}
-
-// LodgerStays holds where one was found so long after the first, when it was last looked for, and
-// nobody looked the plant over since.
-func (p Checked) LodgerStays() bool {
-	since, last := p.Lodger()
-	return p.Unlooked(func(c Checkin) YesNo { return c.Lodger }, "") && since != "" &&
-		dates.Between(since, last) >= Table().LodgerStays.Value
 }
 
 // last is the newest check-in of which something holds, since its present home; nil where none is.

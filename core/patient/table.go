@@ -23,6 +23,9 @@ type Knowledge struct {
 	Facts []Kinds `yaml:"facts" json:"facts" required:"true" description:"kinds of what is noted, and how long each may be said as present"`
 
 	LimpWetDays knowledge.Number `yaml:"limp_wet_days" json:"limp_wet_days" required:"true"`
+	Eaters      knowledge.Codes  `yaml:"hunted_eaters" json:"hunted_eaters" required:"true" description:"findings that start a hunt by trays: what eats roots, or its eggs"`
+	EaterPest   knowledge.Code   `yaml:"eater_pest" json:"eater_pest" required:"true" description:"the pest as which it is treated"`
+	Castings    knowledge.Codes  `yaml:"hunted_castings" json:"hunted_castings" required:"true" description:"and what only leaves castings"`
 	LodgerClean knowledge.Number `yaml:"lodger_clean_mornings" json:"lodger_clean_mornings" required:"true"`
 	LodgerOver  knowledge.Number `yaml:"lodger_over_days" json:"lodger_over_days" required:"true"`
 	LodgerStays knowledge.Number `yaml:"lodger_stays_days" json:"lodger_stays_days" required:"true"`

@@ -72,6 +72,9 @@ func (a *asked) knownDry() bool {
 	return a.careWater().First && a.dry() && !a.still() && !a.plans(acts.Flush)
 }
 
+// fedNow holds where its aftercare feeds it with the next watering: it had plain water since its feed was due.
+func (a *asked) fedNow() bool { return a.of.Care != nil && a.of.Care.Feed.PPM > 0 }
+
 // dry holds where its medium was last seen dry.
 func (a *asked) dry() bool { return a.p.Stands().Checked().Dry() }
 
@@ -187,7 +190,7 @@ func (a *asked) feedBySigns() (string, string) {
 		return "withheld", ""
 	case salt || a.plans(acts.NoFeed):
 		return "salt", ""
-	case a.p.Stands().Checked().Dry() || look.FeltDry(a.p):
+	case (a.dry() || look.FeltDry(a.p)) && !a.fedNow():
 		return "dry", a.tomorrow()
 	case a.fresh:
 		return a.feedMoved()

@@ -143,6 +143,8 @@ export const asked: Partial<Record<Field, Asked>> = {
     options: [
       ["no", tell("nothing")],
       ["yes", tell("a-snail-or-slug")],
+      ["worm", tell("a-worm-or-castings")],
+      ["other", tell("something-else")],
     ],
   },
   nectar: { label: tell("its-own-sticky-drops-and-no"), options: yesNo },

@@ -3399,10 +3399,10 @@ export interface components {
             /** @enum {string} */
             leaf?: "firm" | "limp";
             /**
-             * @description snail, slug or its like found in the evening's tray
+             * @description found in the evening's tray: yes, a slug or snail; worm, or castings; other: something else; no, nothing
              * @enum {string}
              */
-            lodger?: "yes" | "no";
+            lodger?: "yes" | "no" | "worm" | "other";
             /**
              * Longest new root
              * @description the longest new root
