@@ -136,7 +136,7 @@ func (c *InCare) beside(today string) []Run {
 			add("patch-first", seen)
 		}
 		add("patch", treated)
-		add("lodger", c.Hunt().Since)
+		add("lodger", c.Stands().Checked().Hunt().Since)
 		add("second-housing", c.softensSince(today))
 	}
 	add("rounds", c.roundsSince())

@@ -190,7 +190,7 @@ var potRules = map[string]rule{
 	"gone":        yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
 	"pests":       unlooked(func(c patient.Checkin) patient.YesNo { return c.Pests }),
 	"base-rots":   unlooked(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
-	"found-still": func(w *watch, _ Sees, _ string) bool { return w.Hunt().Stays() },
+	"found-still": func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().Hunt().Stays() },
 	"dark-film":   word(filmOf, "dark"),
 	"smell":       word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
 	"dry":         word(func(c patient.Checkin) string { return c.Medium }, "dry"),

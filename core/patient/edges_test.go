@@ -223,13 +223,13 @@ func TestALodgerComesStaysAndGoes(t *testing.T) {
 		"another, much later": {found("2030-02-01", "2030-05-10"), "2030-05-10", "2030-05-10", false},
 	} {
 		p := &Patient{Day: "2030-05-20", Seen: x.seen}
-		h := p.Hunt()
+		h := p.Stands().Checked().Hunt()
 		assert.Equal(t, [2]string{x.since, x.last}, [2]string{h.Since, h.Found}, name)
 		assert.Equal(t, x.stays, h.Stays(), name)
 	}
 	p := lookedAt(Inspection{Findings: Findings{"snails-seen": Present}})
 	p.Seen = found("2030-05-15")
-	assert.Equal(t, "2030-05-01", p.Hunt().Since, "the look found it first")
+	assert.Equal(t, "2030-05-01", p.Stands().Checked().Hunt().Since, "the look found it first")
 	assert.Equal(t, Present, p.Finding("snails-stay"))
 }
 

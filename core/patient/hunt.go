@@ -25,12 +25,12 @@ type Hunt struct {
 func (h Hunt) Stays() bool { return h.stays }
 
 // Hunt is the search that goes on; enough clean mornings end it, and so does time.
-func (p *Patient) Hunt() Hunt {
+func (p Checked) Hunt() Hunt {
 	k, clean, last := Table(), map[string]bool{}, ""
 	h := p.lookedFor()
 	last = h.Since
 	over := func(day string) bool { return dates.Between(last, day) > k.LodgerOver.Value }
-	for _, s := range p.Stands().Checked().All() {
+	for _, s := range p.All() {
 		found := s.Noted.Lodger
 		switch found {
 		case No, Other:
@@ -52,7 +52,7 @@ func (p *Patient) Hunt() Hunt {
 	if h.Since == "" || over(p.Day) {
 		return Hunt{}
 	}
-	unlooked := p.Stands().Checked().Unlooked(func(c Checkin) YesNo { return eater(c.Lodger) }, "")
+	unlooked := p.Unlooked(func(c Checkin) YesNo { return eater(c.Lodger) }, "")
 	h.stays = unlooked && h.Found != "" && dates.Between(h.Eats, h.Found) >= k.LodgerStays.Value
 	return h
 }
@@ -98,8 +98,9 @@ func FirstRound(p *Patient) Round {
 		return Round{}
 	}
 	since := p.looked().On
-	if slices.ContainsFunc(p.Rounds, func(r TreatedDay) bool { return r.Pest == Table().EaterPest.Value && r.On >= since }) {
+	pest := Table().EaterPest.Value
+	if slices.ContainsFunc(p.Rounds, func(r TreatedDay) bool { return r.Pest == pest && r.On >= since }) {
 		return Round{}
 	}
-	return Round{On: h.From, By: dates.After(h.From, 1), N: 1, Pest: Table().EaterPest.Value}
+	return Round{On: h.From, By: dates.After(h.From, 1), N: 1, Pest: pest}
 }

@@ -109,7 +109,7 @@ func (p *Patient) heardLook() *Look {
 			l.Noted.NewestLeafMM = mm
 		}
 	}
-	if p.Hunt().Stays() {
+	if p.Stands().Checked().Hunt().Stays() {
 		findings["snails-stay"] = Present
 	}
 	if limpInWet(base, since) && !p.Condition().Grade().Few() {
