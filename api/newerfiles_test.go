@@ -111,3 +111,38 @@ func TestAFileFromBeforeStepsHadOneName(t *testing.T) {
 	delete(now, "aftercare")
 	assert.Equal(t, before, now)
 }
+
+// A file of the version before: its plants that were never re-housed are followed from now on, without a false alarm
+// and with one question each at most.
+func TestAFileFromBeforeEveryPlantWasFollowed(t *testing.T) {
+	for _, file := range []string{"bench-10.sqlite.gz", "bench-13.sqlite.gz"} {
+		s, err := ledger.Open(t.Context(), unpacked(t, file))
+		require.NoError(t, err)
+		c := clinic.New(s, time.Now)
+		require.NoError(t, c.Settings.Resume(t.Context()))
+		h, err := New(c, shell)
+		require.NoError(t, err)
+		shows, settled := shown{t, h}, 0
+		for _, p := range listAt(shows.get("/api/v1/plants?most=100"), "plants") {
+			care := shows.get("/api/v1/plants/%v/aftercare", under(p, "id"))
+			runs, tag := listAt(care, "runs"), under(p, "intake", "tag")
+			if len(runs) == 0 || under(runs[0], "settled") != true {
+				continue
+			}
+			settled++
+			var asked []any
+			for _, d := range listAt(care, "due") {
+				if fmt.Sprint(under(d, "on")) <= fmt.Sprint(care["day"]) && len(runs) == 1 {
+					asked = append(asked, under(d, "job"))
+					assert.Nil(t, under(d, "late_days"), "%v: %v", tag, d)
+				}
+			}
+			assert.LessOrEqual(t, len(asked), 1, "%v is asked %v", tag, asked)
+			for _, a := range listAt(care, "alarms") {
+				assert.NotEqual(t, under(runs[0], "code"), under(a, "protocol"), "%v: %v", tag, a)
+			}
+		}
+		assert.Greater(t, settled, 2, file)
+		require.NoError(t, s.Close())
+	}
+}

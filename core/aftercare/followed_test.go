@@ -87,6 +87,43 @@ func TestWhatWasNeverWateredHereIsFeltFirst(t *testing.T) {
 	assert.Greater(t, due(care, "check").On, day(220), "a check-in is asked four weeks after it came in hand")
 }
 
+// A pot that an alarm keeps from water is asked about again, by the next check-in, until it is seen to be dry.
+func TestAPotKeptFromWaterIsAskedAbout(t *testing.T) {
+	l := cameIn(t, "cattleya", "bark", "clear").does(1, "water").sees(20, patient.Checkin{Medium: "wet"})
+	care := l.on(20)
+	require.Equal(t, "alarm", care.HeldBack)
+	check := due(care, "check")
+	assert.Equal(t, day(22), check.On, "two days after it was seen wet")
+	assert.Contains(t, check.Asks, "medium")
+	l.leaves(22, "water", patient.StillWet)
+	assert.Equal(t, day(24), due(l.on(22), "check").On, "said by leaving it, too")
+	l.sees(24, patient.Checkin{Medium: "dry"})
+	assert.Empty(t, l.on(24).HeldBack)
+	assert.Equal(t, day(24), due(l.on(24), "water").On)
+}
+
+// What falls into an absence is warned of by its day: looks that have a day of their own, and gates; nothing before or
+// after it.
+func TestWhatFallsIntoAnAbsence(t *testing.T) {
+	falls := func(l *life, from, until int) (days []string) {
+		for _, f := range away(l, from, until).Falls {
+			days = append(days, f.On)
+		}
+		return days
+	}
+	l := housed(t, "cattleya", "bark", withRoots(6, 2, "")) // its first tip is not expected before day 14
+	assert.Contains(t, falls(l, 10, 20), day(14))
+	assert.Empty(t, falls(l, 16, 20))
+	assert.Empty(t, falls(l, 5, 12))
+	settled := away(cameIn(t, "cattleya", "bark", "clear").does(1, "water"), 3, 40)
+	assert.Empty(t, settled.Falls)
+	assert.Equal(t, aftercare.WantsWater, settled.State)
+	unknown := away(cameIn(t, "cattleya", "", "clear"), 3, 9)
+	assert.Equal(t, aftercare.NotKnown, unknown.State)
+	assert.Equal(t, aftercare.Table().MissingFor["medium"].Mark, unknown.Why.Mark)
+	assert.Equal(t, aftercare.Lasts, away(cameIn(t, "cattleya", "bark", "clear").does(2, "water"), 3, 5).State)
+}
+
 // That it is wet is counted from when it was first seen to be: a single look at a wet pot is no fortnight.
 func TestWetIsCountedFromWhenItWasSeen(t *testing.T) {
 	l := cameIn(t, "cattleya", "bark", "clear").sees(40, patient.Checkin{Medium: "wet"})
@@ -131,6 +168,8 @@ func TestTheEndOfItsMediumIsNeverCountedFromArrival(t *testing.T) {
 	stones := cameIn(t, "cattleya", "mineral", "clear", repotted("2024-05-01"))
 	assert.NotEmpty(t, gate(stones.on(200), "life").OpenOn, "900 days after it was repotted, not after it came")
 	assert.Empty(t, gate(cameIn(t, "cattleya", "mineral", "clear").on(1000), "life").OpenOn)
+	fresh := cameIn(t, "cattleya", "mineral", "clear", repotted(day(-100)))
+	assert.Equal(t, day(630), gate(fresh.on(10), "life").NotBefore, "730 days after it was repotted")
 }
 
 // What is at home waits for no gate: none sounds, none is shown as seen, and it is fed by its class.
@@ -184,6 +223,8 @@ func TestAHomeThatIsEnteredLate(t *testing.T) {
 	firm := late(200).sees(200, patient.Checkin{Wobble: patient.No}).on(200)
 	assert.True(t, home(firm).Settled, "it holds")
 	assert.Equal(t, "wet-dry", home(firm).Code)
+	early := late(200).sees(5, patient.Checkin{Wobble: patient.No}).on(200)
+	assert.False(t, home(early).Settled, "staked in its first days it does not move; that tells nothing")
 	assert.Empty(t, firm.Alarms)
 	assert.NotEmpty(t, late(3).on(200).Alarms, "noted in time it was followed all along")
 }

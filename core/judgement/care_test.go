@@ -72,3 +72,39 @@ func TestACheckInPutsNoLookOff(t *testing.T) {
 	older := of(seenOn("2030-04-20", patient.Checkin{Leaf: "limp"}))
 	assert.Equal(t, alone.Headline, older.Headline, "an older check-in changes nothing of a newer look")
 }
+
+// A plant that is left in the pot it came in is left; that its water is felt for is said beside that, and takes the
+// headline only once its rhythm is known. Out of the frost it goes first, whatever is due.
+func TestAnUnknownWateringStandsBesideTheHeadline(t *testing.T) {
+	left := func(change ...func(*patient.Patient)) *patient.Patient {
+		return plant(t, "cattleya", func(p *patient.Patient) {
+			p.Intake = patient.Intake{Group: "cattleya", Pot: "clear", OldMedium: "bark", LeafCount: 5, ArrivedOn: "2030-04-01"}
+			p.Reading = nil
+			p.Looks = []patient.Look{{On: "2030-05-10", Noted: patient.Inspection{
+				Growth: patient.Growing, Findings: patient.Findings{
+					"dead-roots-seen": patient.Absent, "leaves-limp": patient.Absent, "crumbles": patient.Absent,
+				},
+			}}}
+			for _, c := range change {
+				c(p)
+			}
+		})
+	}
+	a := caredFor(left())
+	assert.Equal(t, Leave, a.Code)
+	require.NotEmpty(t, a.Also)
+	assert.Equal(t, "Feel it and water it", english.Say(a.Also[len(a.Also)-1].Words()))
+	watered := func(p *patient.Patient) {
+		p.Care = []patient.Tended{{On: "2030-04-20", Job: "water", Outcome: patient.TendedDone,
+			At: time.Date(2030, 4, 20, 12, 0, 0, 0, time.UTC)}}
+	}
+	known := caredFor(left(watered))
+	assert.Equal(t, Tend, known.Code)
+	frost := left(watered, func(p *patient.Patient) {
+		cold := -3.0
+		p.Looks[0].Noted.NightLowC = &cold
+		p.Looks[0].Noted.Findings["pot-bound"] = patient.Present
+	})
+	a = caredFor(frost)
+	assert.Equal(t, "Bring it in first.", english.Say(a.Headline.Words()))
+}

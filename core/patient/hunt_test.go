@@ -36,6 +36,9 @@ func TestAHuntGoesOnInTheNewHome(t *testing.T) {
 		p.Forget()
 		assert.False(t, p.Stands().Checked().Hunt().Stays(), "never day 14's unpotting for a worm")
 	}
+	here := house(of("snails-seen"), "2030-04-02")
+	assert.Equal(t, "2030-05-01", here.Stands().Checked().Hunt().Since)
+	assert.Empty(t, FirstRound(here), "found in its present home: its look says what is done")
 	assert.Empty(t, of("ants-woodlice").Stands().Checked().Hunt())
 	still := of("castings")
 	still.Day = "2030-05-20"
