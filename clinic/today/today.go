@@ -110,6 +110,7 @@ func (c *Service) Round(ctx context.Context) (Today, error) {
 			}
 		}
 		r.Today.Headline = knowledge.Say(r.Today.Round.Headline(r.atBench(), r.NextOn, len(next)))
+		r.names()
 		return r.Today, nil
 	})
 }
@@ -133,6 +134,19 @@ func (r *rounding) atBench() int {
 		plants[a.PlantID] = true
 	}
 	return len(plants) + r.More
+}
+
+// names keeps all errands that cannot wait, and the first of the others: an evening's crates names all.
+func (r *rounding) names() {
+	most, kept, plants := int(today.Table().NamedErrands.Value), []Errand{}, map[int64]bool{}
+	for _, e := range r.Errands {
+		if e.Advised.Code == judgement.Now || len(kept) < most {
+			kept = append(kept, e)
+		} else {
+			plants[e.PlantID] = true
+		}
+	}
+	r.Errands, r.More = kept, r.More+len(plants)
 }
 
 // rounding is a round as it is put together.

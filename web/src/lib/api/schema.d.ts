@@ -9246,6 +9246,8 @@ export interface components {
             evening: components["schemas"]["TodayEvening"];
             /** @description so many that want work at the bench are named in the round */
             named_at_bench: components["schemas"]["KnowledgeNumber"];
+            /** @description so many whose day has come are named in the round, beside all that cannot wait */
+            named_errands: components["schemas"]["KnowledgeNumber"];
             places: components["schemas"]["TodaySpots"];
             /** @description from a plant to the next */
             walk_minutes: components["schemas"]["KnowledgeNumber"];
