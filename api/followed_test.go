@@ -106,4 +106,10 @@ func TestEatersAreTreatedInTheNewHome(t *testing.T) {
 	x.does("PUT", "/api/v1/aftercare/undone", fmt.Sprintf(`{"ids":[%v]}`, id))
 	assert.Empty(t, courses())
 	assert.Equal(t, "2030-05-14", x.dueOn(1, "round"))
+
+	x.does("POST", "/api/v1/plants", `{"tag":"Mites","group":"cattleya","leaf_count":5,"old_medium":"bark","pot":"clear"}`)
+	x.does("POST", "/api/v1/plants/2/courses", `{"pest":"spider-mites","rounds":["2030-05-15"]}`)
+	id = x.tick(2, "round", "")["id"]
+	x.does("PUT", "/api/v1/aftercare/undone", fmt.Sprintf(`{"ids":[%v]}`, id))
+	assert.Len(t, listAt(x.does("GET", "/api/v1/plants/2/courses", ""), "courses"), 1, "a treatment that its keeper began stays")
 }

@@ -46,9 +46,9 @@ func Ticked(ctx context.Context, v *record.Visit, job, day string, done bool) er
 		switch has := slices.Contains(*of, day); {
 		case done && !has && due && next.Look == (job == LensJob):
 			*of = append(*of, day)
-		case !done && has && job == RoundJob && len(*of) == 1:
+		case !done && has && job == RoundJob && begunBy(v.Patient, d.Value.Course, day):
 			return record.Courses.Drop(ctx, v.Tx, d.ID)
-		case !done && has:
+		case !done && has && (len(*of) > 1 || job == LensJob):
 			*of = slices.DeleteFunc(*of, func(on string) bool { return on == day })
 		default:
 			continue
@@ -58,6 +58,15 @@ func Ticked(ctx context.Context, v *record.Visit, job, day string, done bool) er
 		}
 	}
 	return nil
+}
+
+// begunBy holds for a treatment that a first round in a new home began: without it that round would be due.
+func begunBy(p *patient.Patient, c pests.Course, day string) bool {
+	without := *p
+	without.Rounds = slices.DeleteFunc(slices.Clone(p.Rounds), func(r patient.TreatedDay) bool {
+		return r.Pest == c.Pest && r.On == day
+	})
+	return len(c.Rounds) == 1 && patient.FirstRound(&without).Pest == c.Pest
 }
 
 // RoundDone notes a round of treatment when the job that is one is done, and takes
