@@ -190,15 +190,16 @@ func (c *Service) chooses(ctx context.Context, v *record.Visit, now *aftercare.C
 		now.From = ""
 		return nil
 	}
+	was, err := record.ChosenOf(ctx, v.Tx, v.Row.ID)
+	if err != nil {
+		return err
+	}
 	k := &aftercare.InCare{Patient: v.Patient}
-	if why := k.MayFollow(now.Protocol); why != "" {
+	if why := k.MayFollow(now.Protocol); why != "" && now.Protocol != was.Value.Protocol {
 		return record.OneFault("chosen.protocol", message.Of("clinic.aftercare.not-followed-"+why),
 			message.Of("clinic.aftercare.a-protocol-for-it"), now.Protocol)
 	}
-	was, err := record.ChosenOf(ctx, v.Tx, v.Row.ID)
 	switch h := v.Stands().Home(); {
-	case err != nil:
-		return err
 	case h != nil:
 		now.From = h.From
 	case was.Value.Protocol == now.Protocol && was.Value.From != "":

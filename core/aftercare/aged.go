@@ -11,18 +11,9 @@ func (w *watch) pastLife(s Sees, day string) bool {
 	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
 		return true
 	}
-	if w.LifeMonths == nil {
-		return false
-	}
-	if w.mediumDays == nil {
-		least, most, known := w.Stands().MediumDays()
-		days := -1.0
-		if known {
-			days = (least + most) / 2
-		}
-		w.mediumDays = &days
-	}
-	return *w.mediumDays >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
+	since := w.medium()
+	return w.LifeMonths != nil && since != "" &&
+		dates.Between(since, w.today) >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
 }
 
 // aged holds where its medium is so many days old, or was seen to be past its life. Of a year or a month the middle
@@ -31,8 +22,17 @@ func (w *watch) aged(s Sees, day string) bool {
 	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
 		return true
 	}
-	since := w.mediumSince()
+	since := w.medium()
 	return since != "" && dates.Between(since, day) >= s.Age.Value
+}
+
+// medium is mediumSince, worked out once.
+func (w *watch) medium() string {
+	if w.mediumOn == nil {
+		since := w.mediumSince()
+		w.mediumOn = &since
+	}
+	return *w.mediumOn
 }
 
 // mediumSince is the day from which its medium counts: the middle of a year or a month; empty where not known.

@@ -235,6 +235,7 @@ func TestAProtocolByHandStartsOrSaysWhyNot(t *testing.T) {
 	l.Chosen = aftercare.Chosen{Protocol: "mineral", From: day(2)}
 	assert.Equal(t, "mineral", home(l.on(3)).Code)
 	assert.Empty(t, l.on(3).Missing)
+	assert.True(t, l.on(3).Due[0].First, "nobody noted that it was watered on that day")
 	assert.Equal(t, "potted", l.MayFollow("humid-hold"))
 	assert.Empty(t, l.MayFollow("wet-dry"))
 	out := cameIn(t, "cattleya", "none", "none")

@@ -36,7 +36,7 @@ func (c *InCare) lives() living {
 	case h == nil && where == patient.Held: // it is only asked about: nobody holds it here
 		return living{}
 	case h == nil && own.Protocol != "" && own.From != "":
-		return living{code: own.Protocol, since: own.From}
+		return living{code: own.Protocol, since: own.From, told: own.From} // nobody noted that it was watered then
 	case h == nil:
 		code := rehome.Table().Lives(c.Patient)
 		if code == "" {
@@ -51,8 +51,9 @@ func (c *InCare) lives() living {
 		told = h.Told
 	}
 	settles := dates.Between(h.From, c.Today()) >= Table().MovedDays.Value
-	if told != "" && !h.Hold && settles && c.rootedIn(*h) {
-		return living{code: c.kept(rehome.Table().Lives(c.Patient)), since: h.From, settled: true, told: told}
+	row := rehome.Table().Lives(c.Patient)
+	if told != "" && row != "" && !h.Hold && settles && c.rootedIn(*h) {
+		return living{code: c.kept(row), since: h.From, settled: true, told: told}
 	}
 	code, since := rehome.Table().Starts(c.asOf(h.From), *h), h.From
 	if code == "humid-hold" {

@@ -18,14 +18,14 @@ import (
 // watch is what was observed of a plant since a protocol began.
 type watch struct {
 	*InCare
-	since      string
-	today      string
-	mediumDays *float64         // the age of its medium, once asked; below 0: not known
-	begun      bool             // it was watered when the protocol began
-	seen       []patient.Seen   // the oldest first
-	grew       string           // the first day on which the treated patch was seen to have grown
-	care       []patient.Tended // done, the oldest first
-	water      []stretch        // from one watering to the next
+	since    string
+	today    string
+	mediumOn *string          // the day from which its medium counts, once asked
+	begun    bool             // it was watered when the protocol began
+	seen     []patient.Seen   // the oldest first
+	grew     string           // the first day on which the treated patch was seen to have grown
+	care     []patient.Tended // done, the oldest first
+	water    []stretch        // from one watering to the next
 }
 
 // watching gathers what was observed since a protocol began, up to a day.
@@ -480,7 +480,7 @@ func (w *watch) days(g Gate, today string) []string {
 		if s.Day != nil {
 			list = append(list, dates.After(w.since, int(s.Day.Value)))
 		}
-		if since := w.mediumSince(); s.Age != nil && since != "" {
+		if since := w.medium(); s.Age != nil && since != "" {
 			list = append(list, dates.After(since, int(s.Age.Value)))
 		}
 	}
