@@ -66,3 +66,29 @@ func TestTheOneFactThatIsMissingIsGivenInToday(t *testing.T) {
 	p.see(item(1, "water"), "Shop 1")
 	p.gone("[data-part='unfollowed']", "")
 }
+
+// A plant that still stands as it was sold is felt for a plug: on a timer, from the look, with the next moment to
+// unpot it as the answer.
+func TestAPlugIsFeltForOnATimer(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	putOnBench(p, "From the shop", "Phalaenopsis and kin")
+	p.jump("/plants/1/intake")
+	p.unfold("Its old pot and medium")
+	p.choose(`[data-field="Pot it came in"] select`, "Clear")
+	p.tap("label", "Never unpotted since it was bought")
+	p.saved()
+	p.jump("/plants/1/look")
+	p.none("Leaves")
+	p.see(".said-headline", "Leave it.")
+	felt := `[data-part="asked"] [data-finding="core-wet"]`
+	p.see(felt, "The core is wet, the edge by the wall is dry")
+	p.tap(felt+" button", "Start 10 min")
+	p.see("[aria-label='Timers']", "Two sticks in the medium")
+	p.see(felt+" [data-clock]", "")
+	p.tap(felt+" [data-answer] button", "Yes")
+	p.see(".said-headline", "Unpot it soon.")
+	p.see("[data-part='look-why'] li", "A plug must come out.")
+	p.saved()
+	p.fits(phone.width)
+}

@@ -7,6 +7,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/fault"
 	"therapeon/core/message"
@@ -47,7 +48,7 @@ type StartTimer struct {
 
 // Faults finds timers that nobody could tell from another.
 func (s StartTimer) Faults() fault.List {
-	if strings.TrimSpace(s.Words) == "" && cleaning.TimerOf(s.Job).Empty() {
+	if strings.TrimSpace(s.Words) == "" && nameOf(s.Job).Empty() {
 		return record.OneFault("words", message.Of("clinic.timers.say-what-it-is-for"), message.Of("limits.not-empty"), s.Words)
 	}
 	return nil
@@ -59,6 +60,14 @@ type ChangeTimer struct {
 	PutAway     bool  `json:"put_away,omitempty"`
 }
 
+// nameOf is what the timer of a job of the cleaning, or of a check that waits, is called; empty for another code.
+func nameOf(job string) message.Message {
+	if f, ok := causes.Table().Finding(job); ok && !f.Timer.Value.Empty() {
+		return f.Timer.Value
+	}
+	return cleaning.TimerOf(job)
+}
+
 // Timers lists the timers in hand, the first to end first.
 func (c *Service) Timers(ctx context.Context) (Timers, error) {
 	rows, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]ledger.Timer, error) { return tx.Timers().All(ctx) })
@@ -67,7 +76,7 @@ func (c *Service) Timers(ctx context.Context) (Timers, error) {
 	}
 	all := Timers{Timers: make([]Timer, len(rows)), NowMS: c.Now().UnixMilli()}
 	for i, r := range rows {
-		words := cleaning.TimerOf(r.Job).Or(message.Plain(r.Words))
+		words := nameOf(r.Job).Or(message.Plain(r.Words))
 		all.Timers[i] = Timer{r.ID, r.PlantID, r.Tag, r.Job, words, r.Seconds, r.StartedMs}
 	}
 	return all, nil

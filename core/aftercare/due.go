@@ -92,6 +92,8 @@ func (c *InCare) schedule(care *Care, today string) {
 	says, from := c.waterStance(), "look"
 	if slices.ContainsFunc(slices.Concat(care.Alarms, care.Snoozed), noWater) {
 		says, from = acts.NoWater, "alarm"
+	} else if slices.ContainsFunc(care.Alarms, givesWater) {
+		says = acts.Water
 	}
 	for _, r := range care.Runs {
 		for _, j := range r.run.Jobs {
@@ -178,6 +180,9 @@ func (c *InCare) askWhetherDry(care *Care, today string) {
 func noWater(a Sounding) bool {
 	return slices.Contains(a.Says, acts.NoWater) || slices.Contains(a.Says, acts.NoMoss)
 }
+
+// givesWater holds for an alarm of thirst, which a sip does not answer.
+func givesWater(a Sounding) bool { return slices.ContainsFunc(a.Says, acts.Water.Alike) }
 
 // waterStance is what the look, and what is acted on, say of water: to give it, to withhold it, or
 // nothing.

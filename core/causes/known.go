@@ -120,6 +120,9 @@ func (n *knower) fromIntake() {
 	case "opaque", "clay":
 		n.say("clear-pot", false, message.Of("causes.known.pot-"+p.Stands().Pot()))
 	}
+	if p.Intake.AsSold && p.Stands().Rehoused() == nil {
+		n.say("shop-plant", true, message.Of("causes.known.intake-as-sold"))
+	}
 	switch state := p.Intake.BulbState; {
 	case p.Stands().Rehoused() != nil: // that was before
 	case state == patient.Shrivelled:

@@ -35,6 +35,8 @@ type Finding struct {
 	Hit        *knowledge.Number `yaml:"hit" json:"hit,omitempty" description:"how often it is found when its theme is there"`
 	FalseAlarm *knowledge.Number `yaml:"false_alarm" json:"false_alarm,omitempty" description:"how often it is found when it is not"`
 	Minutes    *knowledge.Number `yaml:"minutes" json:"minutes,omitempty" description:"what the check costs"`
+	Waits      *knowledge.Number `yaml:"waits" json:"waits,omitempty" description:"minutes to wait in the middle of it"`
+	Timer      knowledge.Text    `yaml:"timer" json:"timer,omitzero" description:"what its timer is called"`
 }
 
 // Costs is what looking for it does to a plant that stands in its pot; nothing for what is seen there.

@@ -42,6 +42,7 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 		codes = append(codes, Feel) // it was felt
 	}
 	if !speaks || !slices.Contains(codes, a.Code) || a.Line.Look.Block == "frost" { // in out of the frost first
+		a.save(care)
 		return
 	}
 	next, ok := care.Next()
@@ -80,6 +81,30 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 	}
 }
 
+// save adds what of the aftercare saves the plant beside a headline that goes before it. What is unpotted today or
+// soon is cut and treated once it is out.
+func (a *Advice) save(care aftercare.Care) {
+	var due []knowledge.Text
+	for _, s := range care.Alarms {
+		due = append(due, s.Then)
+	}
+	if next, ok := care.Next(); ok && next.On <= care.Day {
+		due = append(due, doing(next))
+	}
+	if a.Code != Water && a.Code != Feel {
+		for _, does := range dueWater(care) {
+			a.yield(does) // until it is moved it drinks as its aftercare says
+		}
+	}
+	unpots := acts.Unpot.Among(a.Says)
+	for _, text := range due {
+		does := acts.Of(text.Sense)
+		if !unpots && does.Rescues() && !does.Among(a.Says) && !does.AgainstAny(a.Says) {
+			a.Also, a.Says = append(a.Also, instruct(text)), append(slices.Clone(a.Says), does)
+		}
+	}
+}
+
 // feel adds a watering that is felt for first, where nothing else that is said speaks of water.
 func (a *Advice) feel(next aftercare.Due, today string) {
 	speaks := func(i Instruction) bool { return i.Act().Act == acts.Water.Act }
@@ -87,10 +112,23 @@ func (a *Advice) feel(next aftercare.Due, today string) {
 		acts.Of(next.Do.Sense).AgainstAny(a.Says) {
 		return
 	}
+	a.Also = append(a.Also, instruct(doing(next)))
+}
+
+// dueWater is what the jobs of today give of water.
+func dueWater(care aftercare.Care) (does []acts.Act) {
+	for _, due := range care.Due {
+		if act := acts.Of(due.Do.Sense); due.On <= care.Day && act.Act == acts.Water.Act {
+			does = append(does, act)
+		}
+	}
+	return does
+}
+
+// doing is what is due, as its job says it.
+func doing(next aftercare.Due) knowledge.Text {
 	job, _ := aftercare.Table().Job(next.Job)
-	a.Also = append(a.Also, instruct(knowledge.Text{
-		Value: job.Do, Provenance: next.How.Provenance, Sense: next.Do.Sense,
-	}))
+	return knowledge.Text{Value: job.Do, Provenance: next.How.Provenance, Sense: next.Do.Sense}
 }
 
 // yield drops what is against an act of its aftercare, which has seen more of the plant since.

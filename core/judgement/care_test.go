@@ -107,4 +107,13 @@ func TestAnUnknownWateringStandsBesideTheHeadline(t *testing.T) {
 	})
 	a = caredFor(frost)
 	assert.Equal(t, "Bring it in first.", english.Say(a.Headline.Words()))
+	patch := left(watered, func(p *patient.Patient) {
+		cold := -3.0
+		p.Looks[0].Noted.NightLowC = &cold
+		p.Looks[0].Noted.Findings["pot-bound"], p.Looks[0].Noted.Findings["rot-patch"] = patient.Present, patient.Present
+	})
+	a = caredFor(patch)
+	assert.Equal(t, "Bring it in first.", english.Say(a.Headline.Words()))
+	require.NotEmpty(t, a.Also, "what saves it stands beside that")
+	assert.Equal(t, "Cut away the rot that you can reach", english.Say(a.Also[len(a.Also)-1].Words()))
 }

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"therapeon/core/acts"
+	"therapeon/core/aftercare"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/dates"
@@ -132,6 +133,8 @@ func OfCauses(p *patient.Patient, found causes.Verdict, looked look.Verdict) Cau
 	var decided []acts.Act
 	if p.Stands().Where() != patient.Potted {
 		decided = rehome.Table().Decide(p, race.Advised{}).Says
+	} else if slices.ContainsFunc(found.Plan, pours) {
+		decided = watered(p)
 	}
 	now, later := look.Agreed(p, found.Plan, looked, decided...)
 	of := Caused{Verdict: found, Do: doings(p, now), Later: doings(p, later)}
@@ -145,6 +148,23 @@ func OfCauses(p *patient.Patient, found causes.Verdict, looked look.Verdict) Cau
 		of.Apart = instruct(apart.Words.Rests(found.Alarms...)).at(message.When{Is: message.AtOnce})
 	}
 	return of
+}
+
+// pours holds for an action that gives water.
+func pours(action string) bool {
+	a, ok := causes.Table().Action(action)
+	return ok && slices.ContainsFunc(a.Acts(), acts.Water.Alike)
+}
+
+// watered is what the aftercare of a plant in a pot says of its water today: what is poured about a cause gives way.
+func watered(p *patient.Patient) (says []acts.Act) {
+	care := aftercare.For(&aftercare.InCare{Patient: p})
+	for _, s := range care.Alarms {
+		says = append(says, acts.Of(s.Then.Sense))
+		says = append(says, s.Says...)
+	}
+	says = append(says, dueWater(care)...)
+	return slices.DeleteFunc(says, func(a acts.Act) bool { return a.Act != acts.Water.Act })
 }
 
 func doings(p *patient.Patient, plan []string) []Doing {

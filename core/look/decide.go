@@ -127,10 +127,14 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 	d.spike()
 	held, set := d.held(class)
 	d.settle(class, held, set)
+	if d.v.RotPatch != nil && len(held) > 0 && !d.has("patch-grown") { // what is reached of it is not waited with
+		d.v.RotPatch = d.call(d.Patch, "in-place", "patch-until")
+	}
 	// Where nothing is moved, only a plant that lacks roots, or went limp, asks about its spike.
 	if (d.v.Decision == Leave || d.v.Decision == Wait) && !d.fewRoots() && !(d.rests && d.thirst) {
 		d.v.Spike = nil
 	}
+	d.feelsForPlug()
 	d.setRight()
 	d.ground()
 	d.propose()
@@ -199,8 +203,8 @@ func (d *decider) settle(class string, held, would []Block) {
 		d.line(Line{Say: Out})
 		d.v.Rules = []Advice{}
 		return
-	case d.p.Heard().Alarm && class == "":
-		d.v.Decision, d.v.AgainDays = Soon, int(d.Figures.AlarmDays.Value)
+	case d.p.Heard().Alarm && class != Now && (class == "" || len(held) > 0) && !frost(held):
+		d.v.Decision, d.v.AgainDays = Soon, int(d.Figures.AlarmDays.Value) // nothing is waited for over it
 		d.line(Line{Say: Check})
 		d.rule("alarm")
 	case class == "":
@@ -216,6 +220,9 @@ func (d *decider) settle(class string, held, would []Block) {
 		d.v.Decision, d.v.Blocks = Wait, held
 		for _, b := range held {
 			d.hold(b, class)
+		}
+		if d.p.Heard().Alarm { // out of the frost, and then
+			d.v.Also = append(d.v.Also, Line{Say: Check})
 		}
 		d.tideOver(class)
 	default:

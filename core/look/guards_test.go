@@ -146,6 +146,51 @@ func TestAnAlarmIsNotLeft(t *testing.T) {
 	thirsty := looked(t, "cattleya", "leaves-limp", "pot-light")
 	thirsty.Alarm = true
 	assert.Equal(t, Soon, decide(thirsty).Decision)
+	shy := looked(t, "cattleya", "pot-bound")
+	assert.Equal(t, Line{Say: Wait, Block: "new-roots"}, decide(shy).Line)
+	shy.Alarm = true
+	assert.Equal(t, Line{Say: Check}, decide(shy).Line, "nothing is waited for over it")
+	shy.NightLowC = at(-3)
+	v = decide(shy)
+	assert.Equal(t, "frost", v.Line.Block)
+	assert.Contains(t, v.Also, Line{Say: Check}, "once it is in")
+	dry := looked(t, "phalaenopsis", "leaves-limp", "pot-light", "stays-wet")
+	assert.Equal(t, Line{Say: Feel}, decide(dry).Line, "noted both dry and wet, it is felt for")
+}
+
+// A patch of rot in a plant that has to wait is not waited with: what is reached of it comes off. Common practice, no
+// source.
+func TestAPatchIsNotWaitedWith(t *testing.T) {
+	c := looked(t, "psychopsis", "rot-patch", "crumbles")
+	v := decide(c)
+	assert.Equal(t, Wait, v.Decision)
+	assert.Equal(t, "in-place", v.RotPatch.Do)
+	assert.Equal(t, "patch-until", v.RotPatch.Why.Rule)
+	c.Growth = patient.NewRoots
+	assert.Equal(t, "unpot", decide(c).RotPatch.Do, "it is unpotted soon")
+}
+
+// A plug is felt for where a plant stays in the pot in which it was sold; felt wet in the middle, it comes out at the
+// next good moment. Common practice, no source; that it is a plan is a house rule.
+func TestAPlugIsFeltFor(t *testing.T) {
+	of := func(change func(*patient.Patient)) Verdict {
+		p := looked(t, "phalaenopsis").patient()
+		change(p)
+		return Table().Decide(p)
+	}
+	sold := func(p *patient.Patient) { p.Intake.AsSold = true }
+	assert.Equal(t, []string{"core-wet"}, of(sold).Ask)
+	assert.Empty(t, of(func(*patient.Patient) {}).Ask)
+	told := func(p *patient.Patient) { p.Looks[0].Noted.Findings["shop-plant"] = patient.Present }
+	assert.Equal(t, []string{"core-wet"}, of(told).Ask)
+	for _, state := range []patient.FindingState{patient.Absent, patient.Unseen} {
+		v := of(func(p *patient.Patient) { sold(p); p.Looks[0].Noted.Findings["core-wet"] = state })
+		assert.Empty(t, v.Ask, state)
+		assert.Equal(t, Leave, v.Decision)
+	}
+	v := of(func(p *patient.Patient) { sold(p); p.Looks[0].Noted.Findings["core-wet"] = patient.Present })
+	assert.Equal(t, Soon, v.Decision)
+	assert.Equal(t, "core-wet", v.Reasons[0].Finding)
 }
 
 // Nothing says leave it while something that spreads is open or a plan takes the

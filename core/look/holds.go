@@ -1,6 +1,8 @@
 package look
 
 import (
+	"slices"
+
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
 )
@@ -31,6 +33,11 @@ func (d *decider) held(class string) (held, would []Block) {
 	cut := d.v.Spike != nil && d.v.Spike.Do == "cut" && d.fewRoots()
 	consider("flower", flowers && !cut, d.flowerHolds(class))
 	return held, would
+}
+
+// frost holds where it is brought in out of the frost before all else.
+func frost(held []Block) bool {
+	return slices.ContainsFunc(held, func(b Block) bool { return b.Code == "frost" })
 }
 
 // flowerHolds follows the house's side on repotting in flower.

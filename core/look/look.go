@@ -28,6 +28,12 @@ const (
 	Out   = "out" // it is out of its pot already
 )
 
+// Plug is a plug in the middle, which can be felt for without unpotting.
+type Plug struct {
+	Feel knowledge.Code  `yaml:"feel" json:"feel" required:"true" description:"the finding"`
+	From knowledge.Codes `yaml:"from" json:"from" required:"true" description:"findings that give reason to"`
+}
+
 // Sign is a finding that asks for unpotting.
 type Sign struct {
 	Finding      string                    `yaml:"finding" json:"finding" required:"true"`
@@ -115,6 +121,7 @@ type Knowledge struct {
 	OverWet knowledge.Code  `yaml:"over_wet" json:"over_wet" required:"true" description:"the finding of what is dry above and wet below"`
 
 	FewDead  knowledge.Code  `yaml:"few_dead" json:"few_dead" required:"true" description:"the finding of a few dead roots, which is only a note"`
+	Plug     Plug            `yaml:"plug" json:"plug" required:"true" description:"what is felt for in a plant that is left in the pot it came in"`
 	LeafFall knowledge.Code  `yaml:"leaf_fall" json:"leaf_fall" required:"true" description:"the finding that is no sign in a dry rest"`
 	DryRest  knowledge.Codes `yaml:"dry_rest" json:"dry_rest" required:"true" description:"rests in which a kind drops leaves, cool and dry"`
 

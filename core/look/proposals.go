@@ -97,7 +97,9 @@ func (d *decider) propose() {
 		}
 	}
 	for _, r := range d.v.Reasons {
-		if r.meanwhile != nil {
+		// Out of its pot its roots decide, and in a home that was given its aftercare waters it.
+		drench := d.p.Stands().Rehoused() != nil && slices.ContainsFunc(r.says, acts.Water.Alike)
+		if r.meanwhile != nil && !d.out && !drench {
 			all = append(all, acts.Proposal{
 				From: Meanwhile, Acts: r.says, Harm: r.harm, Words: *r.meanwhile, Rests: []string{r.Finding},
 			})

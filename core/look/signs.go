@@ -28,9 +28,11 @@ func (d *decider) hear() {
 	d.drowns = (stuffed || d.bad || caused) && (d.failing() || limp)
 }
 
-// dry holds where the medium is known to be dry: felt so not long ago.
+// dry holds where the medium is known to be dry: felt so not long ago, and not seen to stay wet as well.
 func (d *decider) dry() bool {
-	return !d.vain && slices.ContainsFunc(d.Water.Dry.Values, func(f string) bool { return d.has(f) && !d.aged(f) })
+	now := func(f string) bool { return d.has(f) && !d.aged(f) }
+	wet := slices.ContainsFunc(d.Water.Wet.Values, now)
+	return !d.vain && !wet && slices.ContainsFunc(d.Water.Dry.Values, now)
 }
 
 // damp holds where it was felt not long ago, and is neither wet nor dry.
@@ -44,6 +46,18 @@ func (d *decider) unseen(finding string) bool { return d.p.Finding(finding) == p
 
 // darkBelow holds where it was seen not long ago to be dry above and wet below.
 func (d *decider) darkBelow() bool { return d.has(d.OverWet.Value) && !d.aged(d.OverWet.Value) }
+
+// noted holds for what was found or told, whenever that was asked.
+func (d *decider) noted(finding string) bool { return d.p.Finding(finding) == patient.Present }
+
+// feelsForPlug asks for it where a plant stays in the pot it came in, and there is reason to.
+func (d *decider) feelsForPlug() {
+	stays := d.p.Stands().Rehoused() == nil && (d.v.Decision == Leave || d.v.Decision == Wait)
+	likely := d.p.Intake.AsSold || slices.ContainsFunc(d.Plug.From.Values, d.noted)
+	if stays && likely && d.p.Finding(d.Plug.Feel.Value) == "" {
+		d.v.Ask = append(d.v.Ask, d.Plug.Feel.Value)
+	}
+}
 
 // aged holds for what was noted so long ago that it cannot be said of today.
 func (d *decider) aged(finding string) bool {

@@ -134,6 +134,7 @@ type Intake struct {
 	OldPotMM     float64        `json:"old_pot_mm,omitempty" validate:"omitempty,pot_top_mm" title:"patient.Intake.old_pot_mm" description:"width at the rim of the pot it came in, inside"`
 	OldPotHighMM float64        `json:"old_pot_high_mm,omitempty" validate:"omitempty,pot_height_mm" title:"patient.Intake.old_pot_high_mm" description:"its height, inside"`
 	Waters       string         `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
+	AsSold       bool           `json:"as_sold,omitempty" description:"still potted as it came from a shop or nursery, never unpotted since"`
 	OuterPot     bool           `json:"outer_pot,omitempty" description:"it stands in an outer pot, which can hold water"`
 	Parents      []Parent       `json:"parents,omitempty" validate:"crosses,dive" description:"of a hybrid, or the species itself, with where each grows"`
 	Lime         string         `json:"lime,omitempty" validate:"omitempty,oneof=yes no" description:"whether it grows on limestone"`

@@ -2,6 +2,7 @@ package wishes_test
 
 import (
 	"fmt"
+	"hash/fnv"
 	"math/rand/v2"
 	"os"
 	"runtime"
@@ -183,12 +184,16 @@ func (d drawer) look(of taxa.Profile) patient.Look {
 		Growth:    pick(d, "", patient.NewRoots, patient.Growing, patient.Idle, patient.Resting),
 		Flowering: pick(d, "", patient.NotFlowering, patient.Spike, patient.Bud, patient.Bloom, patient.Spent),
 	}
+	seed := d.Uint64()
 	for _, f := range causes.Table().Findings {
+		h := fnv.New64a()
+		_, _ = h.Write([]byte(f.Code))
+		own := drawer{rand.New(rand.NewPCG(seed, h.Sum64()))} // one finding more in the table changes no other
 		switch {
 		case f.Only == "bulbs" && !of.HasBulbs():
-		case d.is(0.05):
+		case own.is(0.05):
 			noted.Findings[f.Code] = patient.Present
-		case d.is(0.2):
+		case own.is(0.2):
 			noted.Findings[f.Code] = patient.Absent
 		}
 	}
@@ -332,14 +337,12 @@ func clashes(all []piece) (list []string) {
 	return list
 }
 
-// once are plants of the long run that were told two things once: watered after they were seen dry, or seen
-// wet and dry by turns.
+// once are plants of the long run that were told two things once: dried by an alarm and flushed against salt, given a
+// little by one row of their aftercare and soaked by another, dried by one page and watered by a look out of its pot.
 var once = []int{
-	5202, 7973, 9484, 10107, 11524, 12732, 14593, 14798, 19295, 21163, 24199, 25070, 26160, 29889, 30307, 31105,
-	31129, 32816, 33870, 34943, 39672,
-	// told a little by a wish and through by a cause; potted by one page and left by another
-	3478, 5429, 9313, 10279, 10389, 10819, 12496, 15134, 15220, 18986, 23152, 24895, 27336, 28845, 32251, 33722, 34017,
-	34507, 37333, 37608, 38725,
+	2013, 4914, 5520, 8225, 8419, 9787, 10547, 11291, 13722, 14724, 15785, 16851, 18162, 18645, 19739, 20363,
+	20482, 21374, 23513, 23888, 24510, 24598, 25159, 26691, 28140, 29061, 29822, 30752, 31544, 32099, 33010,
+	34746, 34877, 35667, 36521, 36886, 36992, 39137, 39682,
 }
 
 // Over hundreds of plants, drawn as they come (tens of thousands in the torture), every law holds.

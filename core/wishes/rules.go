@@ -308,7 +308,8 @@ func (a *asked) cutAerial() (string, string) {
 		return "live", ""
 	}
 	for i, root := range r.Reading.Roots {
-		if root.Depth == roots.Aerial && r.Verdict.Roots[i].Decision.Kind == roots.Cut {
+		kind := r.Verdict.Roots[i].Decision.Kind
+		if root.Depth == roots.Aerial && (kind == roots.Cut || kind == roots.KeepHold) {
 			return "dead", ""
 		}
 	}

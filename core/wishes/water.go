@@ -39,7 +39,7 @@ func (a *asked) water() (string, string) {
 		return a.careDue(), ""
 	case a.dry() && a.plans(acts.Flush):
 		return "flush", ""
-	case a.dry() && a.still():
+	case a.dry() && (a.still() || a.sips()):
 		return "little", ""
 	case a.dry():
 		return a.amount("dry"), ""
@@ -56,6 +56,12 @@ func (a *asked) water() (string, string) {
 	default:
 		return "unknown", a.tomorrow()
 	}
+}
+
+// sips holds where its aftercare gives it no more than a sip, in its rest.
+func (a *asked) sips() bool {
+	rests := func(r aftercare.Running) bool { return r.Code == "rest" }
+	return a.of.Care != nil && slices.ContainsFunc(a.of.Care.Runs, rests)
 }
 
 // careDue is the row of a watering that its aftercare has for today, by how much that is.

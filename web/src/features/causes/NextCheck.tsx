@@ -10,6 +10,8 @@ import { Row } from "../../ui/Row";
 import view from "../../ui/view.module.css";
 import { Tell, tell } from "../../words/causes";
 import { Answer, type InspectionDesk } from "../look";
+import { usePlant } from "../plant";
+import { JobTimer } from "../timers";
 import css from "./causes.module.css";
 
 type Props = { desk: InspectionDesk; knowledge: CauseKnowledge; numbers: boolean };
@@ -66,6 +68,7 @@ export function NextCheck({ desk, knowledge, numbers }: Props) {
 }
 
 function CheckCard({ check: c, desk, knowledge, numbers, onPutOff }: Props & { check: Check; onPutOff?: () => void }) {
+  const { plant } = usePlant();
   const f = knowledge.findings.find((x) => x.code === c.finding);
   if (!f) return null;
   return (
@@ -78,6 +81,7 @@ function CheckCard({ check: c, desk, knowledge, numbers, onPutOff }: Props & { c
       </p>
       <Row words>
         <Answer label={f.name.value} state={undefined} onAnswer={(s) => desk.find({ [f.code]: s })} />
+        {f.waits && <JobTimer job={f.code} minutes={f.waits.value} of={f.name.value} plantID={plant.id} />}
         {onPutOff && (
           <>
             <Plain onClick={onPutOff}>{tell("not-now")}</Plain>

@@ -17,7 +17,7 @@ import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Tell, tell } from "../../words/cleaning";
 import { usePlant } from "../plant";
-import { clock, leftOf, useTimers, useTimerWork } from "../timers";
+import { JobTimer } from "../timers";
 import type { CleaningWork } from "./useCleaning";
 
 type Props = {
@@ -64,7 +64,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
       said={finished && <SaidOf job={j} />}
       tools={
         <>
-          {j.minutes && open ? <JobTimer job={j} plantID={plant.id} /> : null}
+          {j.minutes && open ? <JobTimer job={j.code} minutes={j.minutes} of={j.do.value} plantID={plant.id} /> : null}
           {j.product && j.volume_ml && open ? <Link to={mixLink(j, plant.id)}>{tell("mix-it")}</Link> : null}
           {j.code === "soak-flush" && !finished && <Link to="/mixing?do=water">{tell("how-much-water")}</Link>}
           {open && (
@@ -134,23 +134,6 @@ const mixLink = (j: CleaningJob, plant: number) =>
     make: String(j.volume_ml ?? ""),
     ...(j.percent ? { wanted: String(j.percent) } : {}),
   })}`;
-
-function JobTimer({ job: j, plantID }: { job: CleaningJob; plantID: number }) {
-  const { list, now } = useTimers();
-  const { start } = useTimerWork();
-  const running = list.find((t) => t.plant_id === plantID && t.job === j.code);
-  const minutes = j.minutes ?? 0;
-  if (running) {
-    const left = leftOf(running, now);
-    return <b data-clock>{left > 0 ? clock(left) : tell("time-is-up")}</b>;
-  }
-  const begin = () => run(start({ plant_id: plantID, job: j.code, seconds: Math.round(minutes * 60) }));
-  return (
-    <Plain onClick={begin} aria-label={tell("start-min-2", { minutes: figure(minutes), do: j.do.value })}>
-      {tell("start-min", { minutes: figure(minutes) })}
-    </Plain>
-  );
-}
 
 function Why({ job: j }: { job: CleaningJob }) {
   return (

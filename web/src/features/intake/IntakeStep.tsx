@@ -221,6 +221,14 @@ function CameIn({ form, change }: Pick<FormProps, "form" | "change">) {
           onChange={(v) => change({ pot: (v || undefined) as Intake["pot"] })}
         />
       </Row>
+      {form.pot !== "none" && form.pot !== "mount" && form.pot !== "bare" && (
+        <Tick
+          label={tell("it-is-potted-as-it-was-sold")}
+          hint={tell("plants-for-sale-often-have-a-plug")}
+          checked={!!form.as_sold}
+          onChange={(on) => change({ as_sold: on || undefined })}
+        />
+      )}
       {plant.standing && (
         <Why>
           {tell("that-is-what-it-came-in-since-it", {

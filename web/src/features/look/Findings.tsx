@@ -12,6 +12,7 @@ import { drawn } from "../../ui/drawn";
 import view from "../../ui/view.module.css";
 import { Tell, tell } from "../../words/look";
 import { usePlant } from "../plant";
+import { JobTimer } from "../timers";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
 
@@ -115,7 +116,8 @@ function Part({ title, findings, desk, open, onOpen }: PartProps) {
   const told = (f: Finding) => desk.noted.findings[f.code] ?? knownOf(desk, f.code)?.state;
   const looked = findings.filter((f) => ["present", "absent"].includes(told(f) ?? "")).length;
   const there = findings.filter((f) => desk.noted.findings[f.code] === "present").map((f) => f.name.value);
-  const rest = findings.filter((f) => isOpenQuestion(desk, f));
+  // What takes its time to feel is not answered with the rest.
+  const rest = findings.filter((f) => isOpenQuestion(desk, f) && !f.waits);
   const none = () => {
     desk.find(Object.fromEntries(rest.map((f) => [f.code, "absent" as const])));
     onOpen(false);
@@ -160,6 +162,7 @@ function Part({ title, findings, desk, open, onOpen }: PartProps) {
 
 /** One finding: what it is, how to tell, there or not. */
 function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDesk }) {
+  const { plant } = usePlant();
   const state = desk.noted.findings[f.code] as State;
   const known = state ? undefined : knownOf(desk, f.code);
   return (
@@ -171,6 +174,7 @@ function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDe
         <p>
           <Say of={f.tell} />
         </p>
+        {f.waits && !state && <JobTimer job={f.code} minutes={f.waits.value} of={f.name.value} plantID={plant.id} />}
         {known && (
           <p>
             <Tell

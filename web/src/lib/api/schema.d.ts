@@ -2376,6 +2376,8 @@ export interface components {
         AddPlant: {
             /** @description a day, a month or a year */
             arrived_on?: string;
+            /** @description still potted as it came from a shop or nursery, never unpotted since */
+            as_sold?: boolean;
             /** @description measured leaves */
             blades?: components["schemas"]["LeavesBlade"][];
             /**
@@ -3181,6 +3183,10 @@ export interface components {
             tell: components["schemas"]["KnowledgeText"];
             /** @description the theme it bears witness to; left out: a theme of its own */
             theme?: string;
+            /** @description what its timer is called */
+            timer?: components["schemas"]["KnowledgeText"];
+            /** @description minutes to wait in the middle of it */
+            waits?: components["schemas"]["KnowledgeNumber"];
         };
         CausesFindingFigures: {
             false_alarm: components["schemas"]["KnowledgeNumber"];
@@ -4562,6 +4568,8 @@ export interface components {
         Intake: {
             /** @description a day, a month or a year */
             arrived_on?: string;
+            /** @description still potted as it came from a shop or nursery, never unpotted since */
+            as_sold?: boolean;
             /** @description measured leaves */
             blades?: components["schemas"]["LeavesBlade"][];
             /**
@@ -5571,6 +5579,8 @@ export interface components {
             patch: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description what is felt for in a plant that is left in the pot it came in */
+            plug: components["schemas"]["LookPlug"];
             rules: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -5583,6 +5593,12 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             water: components["schemas"]["LookWater"];
+        };
+        LookPlug: {
+            /** @description the finding */
+            feel: components["schemas"]["KnowledgeCode"];
+            /** @description findings that give reason to */
+            from: components["schemas"]["KnowledgeCodes"];
         };
         LookReason: {
             /** @enum {string} */
