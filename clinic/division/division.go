@@ -27,6 +27,7 @@ type Divisible struct {
 	PlantID int64               `json:"plant_id" required:"true"`
 	Version int64               `json:"version" required:"true" description:"0: drawn from the count of bulbs, not yet noted"`
 	Rhizome division.Rhizome    `json:"rhizome" required:"true"`
+	Organ   string              `json:"organ" required:"true" enum:"bulb,cane,fan" description:"what its rhizome carries"`
 	Advice  judgement.Divisible `json:"advice" required:"true"`
 	Cuts    []int               `json:"cuts" required:"true" description:"those asked about, else those advised, each by the bulb on its younger side"`
 	Parts   []division.Part     `json:"parts" required:"true" description:"the pieces that these cuts would leave, the oldest first"`
@@ -106,7 +107,9 @@ func keepRhizome(ctx context.Context, v *record.Visit, version int64, r division
 
 // DivisionOf is what the advisor says of the plant today.
 func DivisionOf(ctx context.Context, v *record.Visit) (Divisible, error) {
-	d := Divisible{PlantID: v.Row.ID, Rhizome: division.Chain(v.Patient.Broken().Bulbs())}
+	d := Divisible{
+		PlantID: v.Row.ID, Rhizome: division.Chain(v.Patient.Broken().Bulbs()), Organ: division.Organ(v.Profile),
+	}
 	noted, err := record.Rhizomes.Get(ctx, v.Tx, v.Row.ID)
 	if err != nil && !record.IsMissing(err) {
 		return d, err

@@ -145,7 +145,7 @@ func (c *Service) ComputeMix(ctx context.Context, a MixAsk) (MixAnswer, error) {
 	if m.Measured, m.Settled, err = k.For(volume, a.Parts, known); err != nil {
 		return m, err
 	}
-	m.Judged = k.Judge(m.Settled, a.Style)
+	m.Judged = k.Judge(m.Settled, a.Style, nil)
 	m.Rise = m.Settled.Rise
 	have, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (map[string]float64, error) {
 		return mixing.MediaOnShelf(ctx, c.Keeper, tx)

@@ -13,6 +13,7 @@ import (
 	"therapeon/core/drying"
 	"therapeon/core/judgement"
 	"therapeon/core/look"
+	"therapeon/core/media"
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -83,6 +84,11 @@ func newHomeward(ctx context.Context, v *record.Visit, person string) (*homeward
 	if h.store, err = storeOf(ctx, v.Keeper, v.Tx); err != nil {
 		return nil, err
 	}
+	drawn, err := record.Rhizomes.Get(ctx, v.Tx, v.Row.ID)
+	if err != nil && !record.IsMissing(err) {
+		return nil, err
+	}
+	v.Patient.Rhizome = drawn.Value.Drawn()
 	h.seen, err = record.SeenBy(ctx, v.Tx, person)
 	return h, err
 }
@@ -132,6 +138,10 @@ func (h *homeward) stands(in record.Home) *pots.Section {
 		return nil // it stands in what the shelf knows no more
 	}
 	way.Section.NameMedium(in.Mix)
+	if r, ok := media.Table().Recipe(in.Recipe); ok && r.Under != nil {
+		c, _ := h.store.Shelf(r.Under.Component)
+		way.Section.NameCoarse(c.Name)
+	}
 	return way.Section
 }
 

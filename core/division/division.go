@@ -12,6 +12,7 @@ import (
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/core/taxa"
 )
 
 // MaxBulbs is the most bulbs of one plant, as many as a reading knows growths.
@@ -76,12 +77,36 @@ func Chain(n int) Rhizome {
 	return r
 }
 
+// Drawn is what is known of it where it is drawn.
+func (r Rhizome) Drawn() patient.Rhizome {
+	d := patient.Rhizome{Joints: r.Joints()}
+	for _, b := range r.Bulbs {
+		d.Leads += one(b.Lead)
+	}
+	return d
+}
+
+// Joints are those along the longest way through it, from one end to another: its arms, summed.
+func (r Rhizome) Joints() int {
+	far, longest := make([]int, len(r.Bulbs)+1), 0 // how far each bulb's longest arm reaches
+	for _, b := range slices.Backward(r.Bulbs) {
+		if b.From == 0 {
+			continue
+		}
+		reach := far[b.N] + 1
+		longest = max(longest, far[b.From]+reach)
+		far[b.From] = max(far[b.From], reach)
+	}
+	return longest
+}
+
 // Piece is a part that the cuts would leave.
 type Piece struct {
 	Bulbs  []int            `json:"bulbs" required:"true"`
 	Leads  int              `json:"leads" required:"true"`
 	LiveMM roots.Range      `json:"live_mm" required:"true" description:"living root on its bulbs"`
 	Fits   bool             `json:"fits" required:"true"`
+	Warned bool             `json:"warned,omitempty" description:"it is of two, and can stand alone all the same"`
 	Why    []knowledge.Text `json:"why" required:"true" description:"what it lacks, or could have more of"`
 }
 
@@ -110,10 +135,36 @@ type Advice struct {
 // Knowledge is the table of dividing.
 type Knowledge struct {
 	LeastBulbs  knowledge.Number          `yaml:"least_bulbs" json:"least_bulbs" required:"true"`
+	Two         Two                       `yaml:"two" json:"two" required:"true"`
 	BetterBulbs knowledge.Number          `yaml:"better_bulbs" json:"better_bulbs" required:"true"`
 	LeastLeads  knowledge.Number          `yaml:"least_leads" json:"least_leads" required:"true"`
 	LeastLiveMM knowledge.Number          `yaml:"least_live_mm" json:"least_live_mm" required:"true"`
 	Rules       map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`
+}
+
+// Two are kinds of which a piece of two can stand alone, on roots of its own.
+type Two struct {
+	Bulbs    knowledge.Number `yaml:"bulbs" json:"bulbs" required:"true"`
+	Fans     knowledge.Codes  `yaml:"fans" json:"fans" required:"true" description:"groups that grow in fans"`
+	Vigorous knowledge.Codes  `yaml:"vigorous" json:"vigorous" required:"true" description:"groups of which a vigorous plant bears it: good roots, and new ones in sight"`
+}
+
+// Organs are what a rhizome carries.
+const (
+	Bulbs = "bulb"
+	Canes = "cane"
+	Fans  = "fan"
+)
+
+// Organ is what the rhizome of a kind carries: bulbs, canes or fans.
+func Organ(of taxa.Profile) string {
+	switch {
+	case Table().Two.Fans.Has(of.Code):
+		return Fans
+	case of.StorageOrgans.Value == "canes" || of.Code == "epidendrum-reed":
+		return Canes
+	}
+	return Bulbs
 }
 
 // Table is the table of dividing.
@@ -168,6 +219,9 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 		a.Places = append(a.Places, Joint{b.N, b.From, older.Fits && newer.Fits, older, newer})
 	}
 	a.Cuts = mostPieces(r, p)
+	if best := mostEven(a.Places); len(a.Cuts) == 0 && best > 0 {
+		a.Cuts = []int{best} // a piece of two, warned of
+	}
 	if len(a.Cuts) == 1 {
 		a.Cuts[0] = mostEven(a.Places)
 	}
@@ -206,6 +260,9 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 	}
 	a.Decision, a.Headline = Can, knowledge.Say(message.Of("division.say.it-can-be-divided-into", message.Count("n", len(a.Pieces))))
 	say("can")
+	if i := slices.IndexFunc(a.Pieces, func(p Piece) bool { return p.Warned }); i >= 0 {
+		a.Reasons = append(a.Reasons, a.Pieces[i].Why...)
+	}
 	say("no-need")
 	say("face")
 	return a
@@ -277,13 +334,35 @@ func (p divided) piece(r Rhizome, bulbs []int) Piece {
 			piece.Why = append(piece.Why, k.Rules[rule])
 		}
 	}
-	lacks("few-bulbs", float64(alive) < k.LeastBulbs.Value)
+	two := p.two(float64(alive), piece)
+	lacks("few-bulbs", float64(alive) < k.LeastBulbs.Value && two == "")
 	lacks("no-lead", float64(piece.Leads) < k.LeastLeads.Value)
 	lacks("no-roots", p.Condition().HasRead() && piece.LiveMM.High+p.unplaced.High < k.LeastLiveMM.Value)
+	if piece.Fits && two != "" {
+		piece.Warned = true
+		piece.Why = append(piece.Why, k.Rules[two])
+		return piece
+	}
 	if piece.Fits && float64(alive) < k.BetterBulbs.Value {
 		piece.Why = append(piece.Why, k.Rules["three-bulbs"])
 	}
 	return piece
+}
+
+// two is the warning for a piece of two that can stand alone, on roots that hang on it; empty for any other.
+func (p divided) two(alive float64, piece Piece) string {
+	k := Table()
+	rooted := p.Condition().HasRead() && piece.LiveMM.Low >= k.LeastLiveMM.Value
+	growing := p.Growth() == patient.NewRoots || p.Growth() == patient.Growing
+	switch {
+	case alive != k.Two.Bulbs.Value || !rooted:
+		return ""
+	case k.Two.Fans.Has(p.Profile.Code):
+		return "two-fans"
+	case k.Two.Vigorous.Has(p.Profile.Code) && growing && p.Condition().Grade() == roots.Good:
+		return "two-bulbs"
+	}
+	return ""
 }
 
 // Parts are the bulbs of each piece that the cuts leave, the oldest piece first. A cut before
@@ -350,6 +429,12 @@ func (a Advice) PartsAt(r Rhizome, cuts []int) []Part {
 	return list
 }
 
+// sound holds for a piece that fits, and needs no warning.
+func (p divided) sound(r Rhizome, bulbs []int) bool {
+	piece := p.piece(r, bulbs)
+	return piece.Fits && !piece.Warned
+}
+
 // mostPieces cuts, from the youngest bulbs back, wherever what lies beyond fits:
 // adding bulbs never makes a piece unfit, so this gives the most pieces. A cut
 // that leaves the oldest piece unfit is taken back.
@@ -359,12 +444,12 @@ func mostPieces(r Rhizome, p divided) []int {
 		n := r.Bulbs[i].N
 		trial := append(slices.Clone(cuts), n)
 		for _, part := range Parts(r, trial) {
-			if part[0] == n && p.piece(r, part).Fits {
+			if part[0] == n && p.sound(r, part) {
 				cuts = trial
 			}
 		}
 	}
-	for len(cuts) > 0 && !p.piece(r, Parts(r, cuts)[0]).Fits {
+	for len(cuts) > 0 && !p.sound(r, Parts(r, cuts)[0]) {
 		oldest := Parts(r, cuts)[0]
 		next := slices.IndexFunc(cuts, func(n int) bool { return slices.Contains(oldest, r.Bulbs[n-1].From) })
 		cuts = slices.Delete(cuts, next, next+1)

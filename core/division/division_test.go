@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/core/taxa"
 	"therapeon/language/english"
 )
 
@@ -99,6 +100,71 @@ func TestAWeakPlantIsNotDivided(t *testing.T) {
 	untold.Given.LiveMM, untold.Given.UnplacedMM = map[int]roots.Range{}, roots.Range{Low: 800, Point: 800, High: 800}
 	assert.Equal(t, "not-today", Advise(two(), untold).Decision)
 	assert.Contains(t, english.Say(Advise(two(), untold).Reasons[0].Value), "not told apart by growth", "sound roots, none assigned")
+}
+
+func reasons(a Advice) (all string) {
+	for _, r := range a.Reasons {
+		all += english.Say(r.Value) + " "
+	}
+	return all
+}
+
+// Two bulbs and a lead in vigorous cattleya, oncidium and reed kinds, and two fans, are warned of and not refused, on
+// roots of their own; one never is enough. Common practice, no source.
+func TestAPieceOfTwoIsWarnedOf(t *testing.T) {
+	of := func(kind string, r Rhizome, change func(*patient.Patient)) Advice {
+		p := strong()
+		p.Profile, _ = taxa.Find(kind)
+		p.Intake.BulbState = ""
+		change(p)
+		return Advise(r, p)
+	}
+	same := func(*patient.Patient) {}
+	five := Chain(5)
+	five.Bulbs[2].Lead = true // 3 and 2
+	for _, kind := range []string{"cattleya", "oncidium", "epidendrum-reed"} {
+		a := of(kind, five, same)
+		assert.Equal(t, Can, a.Decision, kind)
+		require.Len(t, a.Pieces, 2, kind)
+		assert.True(t, a.Pieces[1].Warned, kind)
+		assert.Contains(t, reasons(a), "Two and a lead are few", kind)
+		idle := of(kind, five, func(p *patient.Patient) { p.Looks[0].Noted.Growth = patient.Idle })
+		assert.NotEqual(t, Can, idle.Decision, "not vigorous")
+		fair := of(kind, five, func(p *patient.Patient) { p.Given.Grade = roots.Fair })
+		assert.NotEqual(t, Can, fair.Decision, "not vigorous")
+		bare := of(kind, five, func(p *patient.Patient) {
+			delete(p.Given.LiveMM, 4)
+			delete(p.Given.LiveMM, 5)
+			p.Given.UnplacedMM = roots.Range{Low: 400, Point: 400, High: 400}
+		})
+		assert.NotEqual(t, Can, bare.Decision, "roots that were not placed are not known to be its own")
+	}
+	assert.NotEqual(t, Can, of("zygopetalum", five, same).Decision)
+	fans := Chain(4)
+	fans.Bulbs[1].Lead = true
+	a := of("slipper", fans, func(p *patient.Patient) { p.Given.Grade = roots.Fair })
+	assert.Equal(t, Can, a.Decision)
+	assert.Contains(t, reasons(a), "Two fans are few")
+	two := Chain(2)
+	two.Bulbs[0].Lead = true
+	assert.Equal(t, NotAtAll, of("slipper", two, same).Decision, "never one")
+	six := Chain(6)
+	six.Bulbs[2].Lead, six.Bulbs[1].Lead, six.Bulbs[3].Lead = true, true, true
+	a = of("cattleya", six, same)
+	require.Len(t, a.Pieces, 2, "three and three, not three times two")
+	assert.False(t, a.Pieces[0].Warned || a.Pieces[1].Warned)
+	fan, _ := taxa.Find("slipper")
+	reed, _ := taxa.Find("epidendrum-reed")
+	bulb, _ := taxa.Find("cattleya")
+	assert.Equal(t, []string{Fans, Canes, Bulbs}, []string{Organ(fan), Organ(reed), Organ(bulb)})
+}
+
+// The longest way through a rhizome, counted by hand.
+func TestTheJointsOfARhizome(t *testing.T) {
+	assert.Equal(t, 0, Rhizome{}.Joints())
+	assert.Equal(t, 4, Chain(5).Joints())
+	assert.Equal(t, 6, two().Joints(), "5-4-3-2-6-7-8")
+	assert.Equal(t, patient.Rhizome{Joints: 6, Leads: 2}, two().Drawn())
 }
 
 func TestRhizomesThatCannotGrowAreRefused(t *testing.T) {

@@ -20,6 +20,7 @@ type Ask struct {
 	NoMoss   bool     // none is wanted in it
 	NoLime   bool     // it does not bear any
 	Thick    bool     // its roots are thick and crush what is soft
+	Clay     bool     // its pot is of clay, which dries it fast
 }
 
 // Advised is a recipe with what was added to it and why.
@@ -30,6 +31,9 @@ type Advised struct {
 	Reasons []knowledge.Text `json:"reasons" required:"true"`
 
 	LifeMonths *knowledge.Estimate `json:"life_months,omitempty" description:"as growers state it for its way"`
+
+	Under *Under          `json:"-"` // what lies under it
+	Kept  *knowledge.Text `json:"-"` // said where it keeps little air, and growers keep to it
 }
 
 // Advise picks a recipe by route and moisture, and adds to it by room, hand and
@@ -49,7 +53,7 @@ func (k *Knowledge) Advise(a Ask) (Advised, bool) {
 			sum += n
 		}
 	}
-	out.LifeMonths = r.LifeMonths
+	out.LifeMonths, out.Under, out.Kept = r.LifeMonths, r.Under, r.Kept
 	if len(out.Parts) == 1 && a.Origin != "limestone" {
 		return out, true
 	}
@@ -79,7 +83,7 @@ func (k *Knowledge) recipe(a Ask) int {
 	best, most := -1, -1
 	for i, r := range k.Recipes {
 		if !slices.Contains(r.Routes, a.Route) || len(r.Groups) > 0 && !slices.Contains(r.Groups, a.Group) ||
-			len(r.Origins) > 0 && !slices.Contains(r.Origins, a.Origin) {
+			len(r.Origins) > 0 && !slices.Contains(r.Origins, a.Origin) && !a.humus(r) {
 			continue
 		}
 		score := 0
@@ -95,9 +99,15 @@ func (k *Knowledge) recipe(a Ask) int {
 	return best
 }
 
+// humus holds for a recipe of humus where all that is known is that the plant bears no lime.
+func (a Ask) humus(r Recipe) bool { return r.Humus && a.NoLime && a.Origin == "" }
+
 // spare leaves out what its origin does not bear, and puts what thick roots crush aside.
 func (k *Knowledge) spare(out *Advised, a Ask) {
 	never := k.Never[a.Origin]
+	if a.NoLime && a.Origin == "" {
+		never = k.Never["no-lime"]
+	}
 	spared := slices.DeleteFunc(slices.Clone(out.Parts), func(p Part) bool {
 		return slices.Contains(never.Parts, p.Component)
 	})
@@ -172,6 +182,9 @@ func (a Ask) adjustments(k *Knowledge) []string {
 		list = append(list, "waters-often")
 	case "seldom":
 		list = append(list, "waters-seldom")
+	}
+	if a.Clay {
+		list = append(list, "clay-wall")
 	}
 	// Asked for both, air comes first: roots suffocate sooner than they dry.
 	for _, code := range []string{"airier-mix", "slower-mix"} {

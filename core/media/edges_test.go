@@ -15,17 +15,17 @@ func TestAMixIsJudgedToTheEdge(t *testing.T) {
 	k := Table()
 	least := k.LeastAir["airy"].Value
 	words := func(air, settled float64) (n int) {
-		return len(k.Judge(Settled{Air: air, PouredL: 1, VolumeL: settled}, "airy"))
+		return len(k.Judge(Settled{Air: air, PouredL: 1, VolumeL: settled}, "airy", nil))
 	}
 	assert.Zero(t, words(least, 1))
 	assert.Equal(t, 1, words(least-0.001, 1))
 	assert.Zero(t, words(least, 0.901))
 	assert.Equal(t, 1, words(least, 0.899), "a tenth and more falls into gaps: house rule")
-	told := k.Judge(Settled{Air: 0.1, PouredL: 2, VolumeL: 1.5}, "airy")
+	told := k.Judge(Settled{Air: 0.1, PouredL: 2, VolumeL: 1.5}, "airy", nil)
 	require.Len(t, told, 2)
 	assert.Contains(t, english.Say(told[0].Value), "keeps 10 % air")
 	assert.Contains(t, english.Say(told[1].Value), "25 % of what you pour")
-	assert.Empty(t, k.Judge(Settled{Air: 0, PouredL: 1, VolumeL: 1}, "no such style"))
+	assert.Empty(t, k.Judge(Settled{Air: 0, PouredL: 1, VolumeL: 1}, "no such style", nil))
 }
 
 // What is fine: grains of 5 mm and less that do not break down, from a fifth of the mix on: house rules.

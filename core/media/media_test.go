@@ -237,9 +237,48 @@ func TestMixesSpareThePlant(t *testing.T) {
 	barred := Ask{Route: "bark", Style: "wet-dry", Origin: "limestone", NoLime: true}
 	assert.NotContains(t, codes(mix(barred).Parts), "limestone", "lime harms it")
 	reed := mix(Ask{Route: "bark", Style: "moist", Group: "epidendrum-reed"})
-	assert.Equal(t, []Part{{"bark-chunky", 1}, {"compost", 1}, {"mulch", 1}}, reed.Parts)
+	assert.Equal(t, []Part{{"compost", 1}, {"mulch", 1}}, reed.Parts)
+	assert.Equal(t, "bark-chunky", reed.Under.Component, "a third of coarse bark under it: common practice")
+	assert.InDelta(t, 1.0/3, reed.Under.Share.Value, 0.01)
+	humus := mix(Ask{Route: "slipper", Style: "moist", Group: "slipper", NoLime: true})
+	assert.Equal(t, "slipper-humus", humus.Recipe, "that it bears no lime is an answer")
+	assert.Contains(t, codes(humus.Parts), "sphagnum")
+	assert.NotContains(t, codes(humus.Parts), "charcoal")
+	assert.Equal(t, [2]float64{20, 30}, [2]float64{humus.Under.MM.Low, humus.Under.MM.High}, "common practice")
+	assert.Equal(t, "slipper", mix(Ask{Route: "slipper", Style: "moist", Group: "slipper"}).Recipe)
+	wall := Ask{Route: "bark-moss", Style: "wet-dry", Group: "cattleya"}
+	inClay := wall
+	inClay.Clay = true
+	assert.Greater(t, share(mix(inClay).Parts, "sphagnum"), share(mix(wall).Parts, "sphagnum"), "clay gets more moss")
+	inClay.Origin = "limestone"
+	assert.NotContains(t, codes(mix(inClay).Parts), "sphagnum")
 	assert.Equal(t, 60.0, reed.LifeMonths.High)
 	assert.NotEqual(t, "reed", mix(Ask{Route: "bark", Style: "moist", Group: "oncidium"}).Recipe)
+}
+
+// share is that of a component in a mix.
+func share(of []Part, code string) (part float64) {
+	sum := 0.0
+	for _, p := range of {
+		sum += p.Parts
+		if p.Component == code {
+			part += p.Parts
+		}
+	}
+	return part / sum
+}
+
+// Fines go into the gaps of graded pieces, and hardly into those of what is not graded, which has its own there: a
+// house rule.
+func TestWhatIsNotGradedIsFullOfItsOwnFines(t *testing.T) {
+	k := Table()
+	volume := func(coarse string) float64 {
+		s, err := k.Settle([]Part{{coarse, 1}, {"compost", 0.2}}, k.Component)
+		require.NoError(t, err)
+		return s.VolumeL
+	}
+	assert.InDelta(t, 1.0, volume("bark-chunky"), 0.001)
+	assert.InDelta(t, 1.2-0.3*0.2, volume("mulch"), 0.001)
 }
 
 func TestARecipeFitsRouteRoomHandAndOrigin(t *testing.T) {
@@ -322,13 +361,13 @@ func TestAMixIsJudged(t *testing.T) {
 	k := Table()
 	s, err := k.Settle([]Part{{"bark-chunky", 3}, {"compost", 2}}, k.Component)
 	require.NoError(t, err)
-	words := k.Judge(s, "airy")
+	words := k.Judge(s, "airy", nil)
 	require.Len(t, words, 2)
 	assert.Contains(t, english.Say(words[0].Value), "Use coarser pieces")
 	assert.Contains(t, english.Say(words[1].Value), "falls into gaps")
 	s, err = k.Settle([]Part{{"bark-chunky", 1}}, k.Component)
 	require.NoError(t, err)
-	assert.Empty(t, k.Judge(s, "airy"))
+	assert.Empty(t, k.Judge(s, "airy", nil))
 }
 
 // 300 mL run out of a litre that was flooded: 0.30 air.

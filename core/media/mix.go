@@ -60,6 +60,11 @@ func (k *Knowledge) Fills(smallMM, largeMM float64) float64 {
 	return math.Max(0, math.Min(1, (none-r)/(none-all)))
 }
 
+// noParts is said of a mix of nothing.
+var noParts = fault.List{{
+	Field: "parts", Limit: message.Of("media.say.some-part-above-0"), Words: message.Of("media.say.all-parts-are-0-give"),
+}}
+
 // Settle pours litres of components together, from the coarsest down. What falls
 // into gaps adds no volume: V = V_L + V_S − f·min(V_S, air of what is there).
 // Fibres hold the grains apart and fill nothing.
@@ -87,13 +92,12 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 		}
 	}
 	if len(all) == 0 {
-		return Settled{}, fault.List{
-			{Field: "parts", Limit: message.Of("media.say.some-part-above-0"), Words: message.Of("media.say.all-parts-are-0-give")},
-		}
+		return Settled{}, noParts
 	}
 	slices.SortStableFunc(all, func(a, b measure) int { return cmp.Compare(b.GradeMM(), a.GradeMM()) })
 	s := Settled{Grain: grain, Folds: []Fold{}, Cautions: []string{}}
 	solids, logs, graded, wicking := 0.0, 0.0, 0.0, 0.0 // solids: all that is not air
+	full := 0.0                                         // of what is graded, that which is not
 	for len(all) > 0 {
 		// Pieces of one grade go in together.
 		grade, n, litres := all[0].GradeMM(), 0, 0.0
@@ -106,6 +110,9 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 			if grade > 0 {
 				fills = k.Fills(grade, math.Exp(logs/graded))
 			}
+			if full > 0 { // what is ungraded has its gaps full of its own fines
+				fills *= 1 - full/graded*(1-k.FullFills.Value)
+			}
 		}
 		for _, m := range all[:n] {
 			lost := fills * room * m.litres
@@ -116,6 +123,9 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 			solids += m.litres * (1 - m.Air.Value)
 			if m.Wicks {
 				wicking += m.litres
+			}
+			if m.Ungraded {
+				full += m.litres
 			}
 			if r := m.RiseMM; r != nil && m.litres >= k.WicksFrom.Value*sum && r.Value > s.Rise.Value {
 				s.Rise = *r
@@ -181,9 +191,9 @@ type Measured struct {
 	Litres    float64         `json:"litres" required:"true"`
 }
 
-// byHand is an amount in L in the steps a jug is read in, rounded up: the one rounding of what is
+// ByHand is an amount in L in the steps a jug is read in, rounded up: the one rounding of what is
 // measured out, on every page.
-func (k *Knowledge) byHand(litres float64) float64 {
+func (k *Knowledge) ByHand(litres float64) float64 {
 	return math.Ceil(litres/k.JugStepL.Value-units.Hair) * k.JugStepL.Value
 }
 
@@ -201,26 +211,28 @@ func (k *Knowledge) For(volumeL float64, of []Part, shelf Shelf) ([]Measured, Se
 		scaled[i] = Part{p.Component, p.Parts * by}
 		if p.Parts > 0 {
 			c, _ := shelf(p.Component)
-			list = append(list, Measured{c.Code, c.Name, k.byHand(p.Parts * by)})
+			list = append(list, Measured{c.Code, c.Name, k.ByHand(p.Parts * by)})
 		}
 	}
 	s, err := k.Settle(scaled, shelf)
 	return list, s, err
 }
 
-// Judge says what is wrong with a mix for a plant that wants it so moist.
-func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
+// Judge says what is wrong with a mix for a plant that wants it so moist. Where growers keep to it all the same,
+// kept says that instead; nil: they do not.
+func (k *Knowledge) Judge(s Settled, style string, kept *knowledge.Text) []knowledge.Text {
 	list := []knowledge.Text{}
 	rule := func(words message.Message, from knowledge.Provenance) {
 		list = append(list, knowledge.Text{Value: words, Provenance: from})
 	}
 	if least, ok := k.LeastAir[style]; ok && s.Air < least.Value {
-		rule(
-			message.Of("media.say.drained-it-keeps-air-and",
-				message.Fixed("air", units.Percent*s.Air, 0, "%"),
-				message.Fixed("least", units.Percent*least.Value, 0, "%")),
-			least.Provenance,
-		)
+		code, from := "media.say.drained-it-keeps-air-and", least.Provenance
+		if kept != nil {
+			code, from = kept.Value.Code, kept.Provenance
+		}
+		rule(message.Of(code,
+			message.Fixed("air", units.Percent*s.Air, 0, "%"),
+			message.Fixed("least", units.Percent*least.Value, 0, "%")), from)
 	}
 	lost := s.PouredL - s.VolumeL
 	if lost > k.MuchLost.Value*s.PouredL {

@@ -67,8 +67,8 @@ func TestTheShortestLivedOfAFifth(t *testing.T) {
 // To the edge: a tenth of what is poured, and the least air, are said with their figures.
 func TestWhatIsSaidOfAMixHasItsFigures(t *testing.T) {
 	k := Table()
-	assert.Empty(t, k.Judge(Settled{Air: 1, PouredL: 10, VolumeL: 9}, "airy"), "a tenth is not more than a tenth")
-	told := k.Judge(Settled{Air: 0.1, PouredL: 1, VolumeL: 1}, "wet-dry")
+	assert.Empty(t, k.Judge(Settled{Air: 1, PouredL: 10, VolumeL: 9}, "airy", nil), "a tenth is not more than a tenth")
+	told := k.Judge(Settled{Air: 0.1, PouredL: 1, VolumeL: 1}, "wet-dry", nil)
 	require.Len(t, told, 1)
 	assert.Contains(t, english.Say(told[0].Value), "want 30 % or more")
 	assert.True(t, Settled{}.LifeMonths == nil)

@@ -113,7 +113,7 @@ func (k *Knowledge) differs(of, c Component) message.Message {
 
 // litres are an amount in the steps of a jug.
 func litres(l float64) message.Figure {
-	l = Table().byHand(l)
+	l = Table().ByHand(l)
 	if l < 1 {
 		return message.Figure{Value: l * units.MLPerL, Unit: "mL"}
 	}

@@ -28,6 +28,7 @@ type Component struct {
 	RiseMM     *knowledge.Estimate `yaml:"rise_mm" json:"rise_mm,omitempty" description:"how high it draws water above a reservoir; left out where it does so all the way"`
 	Wicks      bool                `yaml:"wicks" json:"wicks,omitempty" description:"all the way up"`
 	Organic    bool                `yaml:"organic" json:"organic,omitempty"`
+	Ungraded   bool                `yaml:"ungraded" json:"ungraded,omitempty" description:"its own fines lie in its gaps already"`
 	Lime       bool                `yaml:"lime" json:"lime,omitempty"`
 	Note       knowledge.Text      `yaml:"note" json:"note" required:"true"`
 	Cautions   []string            `yaml:"cautions" json:"cautions,omitempty"`
@@ -65,7 +66,18 @@ type Recipe struct {
 	Styles     []string            `yaml:"styles" json:"styles" required:"true"`
 	Parts      map[string]float64  `yaml:"parts" json:"parts" required:"true"`
 	AsRoute    bool                `yaml:"as_route" json:"as_route,omitempty" description:"it is called as its route"`
+	Humus      bool                `yaml:"humus" json:"humus,omitempty" description:"made for what bears no lime, too"`
+	Under      *Under              `yaml:"under" json:"under,omitempty" description:"what lies under it in the pot"`
+	Kept       *knowledge.Text     `yaml:"kept" json:"kept,omitempty" description:"said where it keeps less air than its kind wants, and growers keep to it"`
 	Words      knowledge.Text      `yaml:"words" json:"words" required:"true"`
+}
+
+// Under is a coarse layer at the bottom of a pot: so thick, or such a share of its filling.
+type Under struct {
+	Component string              `yaml:"component" json:"component" required:"true"`
+	MM        *knowledge.Estimate `yaml:"mm" json:"mm,omitempty"`
+	Share     *knowledge.Number   `yaml:"share" json:"share,omitempty"`
+	Few       bool                `yaml:"few" json:"few,omitempty" description:"only while few of its roots live"`
 }
 
 // Adjustment is what is added to a recipe.
@@ -100,6 +112,7 @@ type Knowledge struct {
 	Gravity       knowledge.Number            `yaml:"gravity_m_s2" json:"gravity_m_s2" required:"true"`
 	JugStepL      knowledge.Number            `yaml:"jug_step_l" json:"jug_step_l" required:"true" description:"what is measured out is rounded up to this"`
 	FibreFills    knowledge.Number            `yaml:"fibre_fills" json:"fibre_fills" required:"true"`
+	FullFills     knowledge.Number            `yaml:"ungraded_fills" json:"ungraded_fills" required:"true"`
 	LifeFrom      knowledge.Number            `yaml:"life_from_share" json:"life_from_share" required:"true"`
 	LifeAtC       knowledge.Number            `yaml:"life_at_c" json:"life_at_c" required:"true"`
 	LifeHalvesK   knowledge.Number            `yaml:"life_halves_k" json:"life_halves_k" required:"true"`

@@ -46,6 +46,7 @@ type Patient struct {
 	Entered   string               // the day on which it was first noted; empty: not known
 	Round     Round                // the next one of a treatment that runs; its zero value: none does
 	Incidents []Incident           // while it was cleaned
+	Rhizome   Rhizome              // as drawn; its zero value: it was not
 	Deeds     []Deed               // jobs of its cleanings, as they were done or left out
 	Site      *Site                // where it stands; nil: not noted
 	Spikes    []string             // days on which its spike was cut
@@ -74,6 +75,12 @@ type House struct {
 	South       bool     // of the equator, for the seasons
 	LatitudeDeg *float64 // for the length of the day; nil: not known
 	CutMarginMM float64
+}
+
+// Rhizome is what was drawn of a rhizome.
+type Rhizome struct {
+	Joints int // along the longest way through it, from one end to another
+	Leads  int
 }
 
 // Sides are the sides taken where growers differ, by the question.

@@ -1,6 +1,7 @@
 package pots
 
 import (
+	"cmp"
 	"math"
 
 	"therapeon/core/disputes"
@@ -94,13 +95,30 @@ func (s *sizing) high() {
 			s.why = append(s.why, k.NoReservoir)
 		}
 	}
+	if p.AsOld && p.OldHighMM > k.RimMM.Value {
+		hangs = math.Max(hangs, p.OldHighMM-k.RimMM.Value)
+	}
 	hangs = math.Max(hangs, k.LeastHighMM.Value-k.RimMM.Value)
-	s.pot.HeightMM = k.sold(hangs+below+k.RimMM.Value, k.LeastHighMM.Value)
+	least := k.LeastHighMM.Value
+	if p.Hung {
+		least = k.HungHighMM.Value
+	}
+	s.pot.HeightMM = k.sold(hangs+below+p.CoarseMM+k.RimMM.Value, least)
+	s.pot.CrockMM = k.Coarse(p, s.pot)
 	if below > 0 {
 		clear := s.pot.HeightMM - k.RimMM.Value - depth - reach - k.AboveMM.Value
 		step := k.LayerStepMM.Value
 		*s.pot.HoleMM = math.Max(0, math.Floor(math.Min(clear, k.MostShare.Value*s.pot.HeightMM)/step+units.Hair)*step)
 	}
+}
+
+// Coarse is how thick the coarse layer under a medium is, mm; 0: none.
+func (k *Knowledge) Coarse(p Needs, pot Pot) float64 {
+	if p.CoarseShare > 0 {
+		step := k.LayerStepMM.Value
+		return math.Floor(p.CoarseShare*pot.FillMM()/step+units.Hair) * step
+	}
+	return math.Min(p.CoarseMM, pot.FillMM()/2)
 }
 
 // atOnce holds for plants whose reservoir is filled on the first day.
@@ -122,6 +140,9 @@ func (s *sizing) wide() {
 		}
 		wants = base + each*seasons.Value*spacing.Value
 	}
+	if p.AsOld && p.OldMM > wants {
+		wants, known = p.OldMM, based{code: "as-old", from: k.AsOld.Provenance}
+	}
 	full := wants
 	if p.BaseMM == 0 {
 		wants = min(wants, k.MostWideMM.Value)
@@ -133,6 +154,8 @@ func (s *sizing) wide() {
 	switch {
 	case foot/k.Taper.Value > wants:
 		s.say(k.StandsOn.Provenance, message.Of("pots.say.as-wide-as-it-has", message.Fixed("bottom_mm", s.pot.BottomMM, 0, "mm")))
+	case known.code == "as-old":
+		s.say(known.from, message.Of("pots.say.as-old", known.args...))
 	case p.Sympodial:
 		s.say(
 			known.from,
@@ -156,16 +179,17 @@ func (s *sizing) wide() {
 // few says where there is more pot than its roots can dry, and makes one for a wide base shallow.
 func (s *sizing) few(wants float64) {
 	k, p := s.Knowledge, s.p
-	if p.Mineral {
-		if p.Spacious {
+	if p.Mineral || k.AsOld.Has(p.Group) {
+		if p.Spacious && p.Mineral {
 			s.why = append(s.why, k.FreeWhy)
 		}
 		return
 	}
-	low := k.ShallowMM.Value + k.CrockMM.Value + k.RimMM.Value
-	if needed := k.Reach(p) - k.Base(p.Group, p.DryTop).Value + k.RimMM.Value + k.CrockMM.Value; p.FewRoots &&
+	layer := cmp.Or(p.CoarseMM, k.CrockMM.Value)
+	low := k.ShallowMM.Value + layer + k.RimMM.Value
+	if needed := k.Reach(p) - k.Base(p.Group, p.DryTop).Value + k.RimMM.Value + layer; p.FewRoots &&
 		!p.Reservoir && needed <= low && wants > k.LeastWideMM.Value {
-		s.pot.CrockMM, s.pot.HeightMM = k.CrockMM.Value, k.sold(low, k.LeastHighMM.Value)
+		s.pot.CrockMM, s.pot.HeightMM = layer, k.sold(low, k.LeastHighMM.Value)
 		s.say(k.ShallowMM.Provenance,
 			message.Of("pots.say.wide-and-shallow-for-a", message.Fixed("shallow_mm", k.ShallowMM.Value, 0, "mm")))
 		return
@@ -209,6 +233,11 @@ func (k *Knowledge) base(p Needs) (float64, based) {
 			[]message.Arg{message.Fixed("base_mm", p.BaseMM, 0, "mm")},
 			k.BesideMM.Provenance,
 		}
+	case p.Joints > 0 && p.Sympodial:
+		spacing := of(k.SpacingMM, p.Group)
+		mm := float64(p.Joints) * spacing.Value
+		return mm, based{"of-arms", []message.Arg{message.Fixed("mm", mm, 0, "mm"),
+			message.Count("joints", p.Joints)}, spacing.Provenance}
 	case p.Bulbs > 0 && p.Sympodial:
 		spacing := of(k.SpacingMM, p.Group)
 		mm := float64(p.Bulbs-1) * spacing.Value

@@ -69,7 +69,7 @@ func (f *Fit) judge(k *Knowledge, pot Pot, p Needs, reach float64) {
 	if !k.stands(pot) {
 		worst("topples", k.TopplesWhy.Provenance, k.TopplesWhy.Value)
 	}
-	if !p.Mineral && f.RootShare < k.LeastShare.Value && !k.shallow(pot) &&
+	if !p.Mineral && !k.AsOld.Has(p.Group) && f.RootShare < k.LeastShare.Value && !k.shallow(pot) &&
 		f.VolumeL > k.Advise(p).VolumeL {
 		worst(
 			"big",

@@ -18,6 +18,7 @@ type Needs struct {
 	ReachMM      float64 // how far the root ball reaches below the base, measured; 0: not
 	BaseMM       float64 // width of the base; 0: not measured
 	Bulbs        int
+	Joints       int     // along the longest way through its rhizome, as drawn; 0: it was not
 	HasBulbs     bool    // its kind has bulbs or canes
 	Growths      int     // that its lead makes in a season; 0: one
 	SpanMM       float64 // from leaf tip to leaf tip, measured; 0: not
@@ -37,6 +38,9 @@ type Needs struct {
 	GrowthOwn    bool // as measured on this plant
 	Reservoir    bool
 	TipsAreGreen bool
+	CoarseMM     float64 // a coarse layer under the medium, so thick; 0: none
+	CoarseShare  float64 // or such a share of the filling
+	AsOld        bool    // its old pot's size is right for it
 }
 
 // Wish is what is wanted of a pot beside what the plant itself needs.
@@ -64,6 +68,7 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		BaseMM:    w.BaseMM,
 		ReachMM:   w.ReachMM,
 		Bulbs:     p.Broken().Bulbs(),
+		Joints:    p.Rhizome.Joints,
 		HasBulbs:  p.Profile.HasBulbs(),
 		Growths:   p.Intake.UsualGrowths,
 		SpanMM:    2 * p.Intake.LongestLeafMM(),
@@ -87,6 +92,7 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		FewRoots:     p.Condition().GradeLeft() == roots.Unread || p.Condition().GradeLeft().Few(),
 	}
 	n.Spacious = spacious(p, w, n.FewRoots)
+	n.AsOld = Table().AsOld.Has(n.Group) && p.Finding("overpotted") != patient.Present
 	if own := p.Condition().GrowthMM(); own != nil {
 		n.GrowthMMDay, n.GrowthOwn = *own, true
 	}

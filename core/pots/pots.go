@@ -209,6 +209,8 @@ type Knowledge struct {
 	LowerMM      map[string]knowledge.Number `yaml:"dry_top_lower_mm" json:"dry_top_lower_mm" required:"true"`
 	SpacingMM    map[string]knowledge.Number `yaml:"spacing_mm" json:"spacing_mm" required:"true" description:"from one bulb to the next"`
 	SpanMM       map[string]knowledge.Number `yaml:"leaf_span_mm" json:"leaf_span_mm" required:"true"`
+	HungHighMM   knowledge.Number            `yaml:"hung_least_high_mm" json:"hung_least_high_mm" required:"true" description:"of a pot that a plant hangs in"`
+	AsOld        knowledge.Codes             `yaml:"as_old" json:"as_old" required:"true" description:"groups that get their old pot's size again, or a larger one"`
 	AtOnce       knowledge.Codes             `yaml:"at_once" json:"at_once" required:"true" description:"groups whose reservoir is filled at once"`
 	RimShare     knowledge.Number            `yaml:"rim_share" json:"rim_share" required:"true" description:"of the height of a pot whose rim was not measured, at most"`
 	DrawnRoots   knowledge.Number            `yaml:"drawn_roots" json:"drawn_roots" required:"true" description:"of a plant, in a section"`

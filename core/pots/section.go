@@ -18,7 +18,7 @@ type Point struct {
 type Layer struct {
 	Kind   string          `json:"kind" required:"true" enum:"crock,medium,top"`
 	Name   message.Message `json:"name" required:"true"`
-	Grain  string          `json:"grain" required:"true" enum:"chips,balls,strands,shards" description:"what most of it is like"`
+	Grain  string          `json:"grain" required:"true" enum:"chips,balls,strands,shards,chunks" description:"what most of it is like"`
 	FromMM float64         `json:"from_mm" required:"true"`
 	ToMM   float64         `json:"to_mm" required:"true"`
 }
@@ -75,6 +75,7 @@ type Filling struct {
 	Dry     bool               // a dry, loose top of pieces that do not draw water, for old bulbs or tips
 	TopName message.Message
 	TopMM   float64
+	Under   message.Message // what the coarse layer is of; empty: broken crock
 }
 
 // Scene is what a section shows.
@@ -97,7 +98,11 @@ func (k *Knowledge) Draw(of Scene) Section {
 	s.outline(pot)
 	top := s.FillMM - fill.TopMM
 	if pot.CrockMM > 0 {
-		s.Layers = append(s.Layers, Layer{"crock", message.Of("pots.say.broken-crock"), "shards", 0, pot.CrockMM})
+		layer := Layer{"crock", message.Of("pots.say.broken-crock"), "shards", 0, pot.CrockMM}
+		if !fill.Under.Empty() {
+			layer.Name, layer.Grain = fill.Under, "chunks"
+		}
+		s.Layers = append(s.Layers, layer)
 	}
 	s.Layers = append(s.Layers, Layer{"medium", fill.Medium, fill.Grain, pot.CrockMM, top})
 	if fill.TopMM > 0 {
@@ -125,6 +130,15 @@ func (s *Section) NameMedium(name message.Message) {
 	for i := range s.Layers {
 		if s.Layers[i].Kind == "medium" {
 			s.Layers[i].Name = name
+		}
+	}
+}
+
+// NameCoarse calls the coarse layer as it was laid.
+func (s *Section) NameCoarse(name message.Message) {
+	for i := range s.Layers {
+		if s.Layers[i].Kind == "crock" {
+			s.Layers[i].Name, s.Layers[i].Grain = name, "chunks"
 		}
 	}
 }

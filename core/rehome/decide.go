@@ -12,6 +12,7 @@ import (
 	"therapeon/core/media"
 	"therapeon/core/message"
 	"therapeon/core/patient"
+	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/roots"
 )
@@ -201,6 +202,8 @@ func (c deciding) row() string {
 		return "held-tips"
 	case c.p.Condition().TipsOut() && c.p.Stands().Holding() == Pebbles:
 		return fill
+	case c.p.Condition().TipsOut() && c.overClay(grade):
+		return "hung-tips"
 	case c.p.Condition().TipsOut():
 		return "tips"
 	case kind == "slipper":
@@ -219,6 +222,16 @@ func (c deciding) row() string {
 		return c.held()
 	}
 	return c.few(grade)
+}
+
+// overClay holds for a tree-dweller with hardly a root whose way is mineral: it hangs over the clay until its tips
+// are long enough to be filled round.
+func (c deciding) overClay(grade roots.GradeCode) bool {
+	kind, _ := c.medium()
+	mineral, _ := c.Route("inorganic")
+	bare := grade == roots.Rootless || grade == roots.NearRootless
+	return bare && kind == disputes.Inorganic && mineral.Suits(c.p.Profile.Code) &&
+		!pots.Table().AtOnce.Has(c.p.Profile.Code)
 }
 
 // fill is the row of a plant that hangs over clay, once its roots are long enough.
@@ -355,6 +368,10 @@ func (c deciding) advised(d Decision) (string, []string) {
 			return way, nil
 		}
 		return way, []string{"hold"}
+	}
+	bare, _ := c.Route(patient.LivesBare)
+	if c.p.Stands().Pot() == patient.LivesBare && bare.Suits(c.p.Profile.Code) {
+		return bare.Code, []string{"as-before"}
 	}
 	kind, why := c.medium()
 	mineral, _ := c.Route("inorganic")

@@ -25,6 +25,7 @@ type Done struct {
 	Flushes disputes.SideCode `json:"flushes,omitempty"`
 	Care    []string          `json:"care,omitempty"` // of what was mixed
 	Mixed   []Mixing          `json:"mixed,omitempty"`
+	Under   *Laid             `json:"under,omitempty"`
 	Jobs    []Finished        `json:"jobs,omitempty"`
 	Told    []ToldJob         `json:"told,omitempty"` // of a file that held their words: they stay as they were written
 }
@@ -56,7 +57,7 @@ func untold(all []ToldJob) []Job {
 func (k *Knowledge) DoneOf(t Task, jobs []Job) *Done {
 	d := &Done{
 		Route: t.Route.Code, Still: t.Still, Starts: t.Starts, NoFlush: t.NotFlushed, Flushes: t.Flushes,
-		Care: t.Care, Mixed: t.Mixed,
+		Care: t.Care, Mixed: t.Mixed, Under: t.Under,
 	}
 	for _, j := range jobs {
 		d.Jobs = append(d.Jobs, Finished{j.Code, j.Status})
@@ -143,7 +144,7 @@ func (k *Knowledge) task(d *Done) Task {
 	route, _ := k.Route(d.Route)
 	return Task{
 		Route: route, Still: d.Still, Starts: d.Starts, NotFlushed: d.NoFlush, Flushes: d.Flushes,
-		Care: d.Care, Mixed: d.Mixed,
+		Care: d.Care, Mixed: d.Mixed, Under: d.Under,
 	}
 }
 

@@ -30,9 +30,18 @@ type Mixed struct {
 	Settled  media.Settled      `json:"settled" required:"true"`
 	Judged   []knowledge.Text   `json:"judged" required:"true"`
 	Need     []media.Want       `json:"need" required:"true" description:"against the shelf"`
+	Under    *Under             `json:"under,omitempty" description:"the coarse layer under it"`
 	Style    string             `json:"style" required:"true" description:"how moist the group wants it"`
 	Rise     knowledge.Estimate `json:"rise_mm" required:"true" description:"how high it draws water above a reservoir; nothing where it does so all the way"`
 	Life     *Life              `json:"life,omitempty" description:"left out: it lasts"`
+
+	kept *knowledge.Text // said where it keeps little air, and growers keep to it
+}
+
+// Under is the coarse layer at the bottom of a pot.
+type Under struct {
+	media.Measured
+	MM float64 `json:"mm" required:"true"`
 }
 
 // Life is how long a mix lives where the plant stands.
@@ -99,7 +108,7 @@ func (k *Knowledge) Lead(
 		BaseMM: plan.BaseMM, ReachMM: plan.ReachMM, Clump: plan.Clump, Wall: route.Wall, Reservoir: route.Reservoir,
 		Airy: route.Code == Basket, Hung: route.Code == Pebbles, Mineral: media.Table().Mineral.Has(route.medium()),
 	}
-	h := housing{k, p, plan, route, pots.Needs{}, wish}
+	h := &housing{k, p, plan, route, pots.Needs{}, wish}
 	var mix *Mixed
 	if route.Potted() {
 		var err error
@@ -124,7 +133,7 @@ func (k *Knowledge) Lead(
 		}
 		t.Pot, t.VolumeL = w.Pot, w.Fit.VolumeL
 		t.Organic, t.Fine, t.Care = mix.Settled.Organic, mix.Settled.Fine, mix.Settled.Cautions
-		t.Mixed = mixing(mix.Measured)
+		t.Mixed, t.Under = mixing(mix.Measured), mix.Under.laid()
 	}
 	w.Jobs, w.Task = k.Checklist(p, t, marks), t
 	w.Headline, w.Open = Headline(w.Jobs)
@@ -181,36 +190,87 @@ type housing struct {
 }
 
 // pot fills in pot, mix and section.
-func (h housing) pot(w *Way, still string, store Store) error {
+func (h *housing) pot(w *Way, still string, store Store) error {
 	k, mix := pots.Table(), w.Mix
 	h.needs.FewRoots = h.needs.FewRoots || h.route.Shallow
+	under := h.under(mix)
 	h.size(w)
 	if h.dryTop(*w.Pot, mix) { // then its base sits lower, and the pot is deeper for it
 		h.needs.DryTop = true
 		h.size(w)
 	}
-	fit := k.FitOf(*w.Pot, h.needs, media.Gaps(mix.Parts, store.Shelf), media.Table().Settling.Value)
+	pot := *w.Pot
+	if under != nil && pot.CrockMM == 0 { // it goes into the pot at hand too
+		pot.CrockMM = k.Coarse(h.needs, pot)
+	}
+	fit := k.FitOf(pot, h.needs, media.Gaps(mix.Parts, store.Shelf), media.Table().Settling.Value)
 	w.Fit = &fit
 	var err error
 	if mix.Measured, mix.Settled, err = media.Table().For(fit.MediumL, mix.Parts, store.Shelf); err != nil {
 		return err
 	}
-	mix.Need = media.Table().Need([][]media.Measured{mix.Measured}, store.HaveL, store.Shelf)
-	mix.Judged = media.Table().Judge(mix.Settled, mix.Style)
+	all := mix.Measured
+	if c, ok := store.Shelf(h.coarse(under)); ok {
+		mix.Under = &Under{media.Measured{
+			Component: c.Code, Name: c.Name, Litres: media.Table().ByHand(fit.CrockL * media.Table().Settling.Value),
+		}, pot.CrockMM}
+		all = append(slices.Clone(all), mix.Under.Measured)
+	}
+	mix.Need = media.Table().Need([][]media.Measured{all}, store.HaveL, store.Shelf)
+	mix.Judged = media.Table().Judge(mix.Settled, mix.Style, mix.kept)
 	section := k.Draw(pots.Scene{
-		Pot: *w.Pot, Needs: h.needs, Living: pots.Hanging(h.p, h.wish), Hold: still,
+		Pot: pot, Needs: h.needs, Living: pots.Hanging(h.p, h.wish), Hold: still,
 		Placement: h.place(*w.Pot, mix),
 		Filling: pots.Filling{
 			Medium: mix.Name,
 			Grain:  mix.Settled.Grain,
 			Rise:   mix.Rise,
 			Wicks:  mix.Settled.Wicks,
+			Under:  mix.Under.name(),
 			DryMM:  h.plan.DryLineMM,
 			Dry:    h.plan.DryTop,
 		},
 	})
 	w.Section = &section
 	return nil
+}
+
+// under is the coarse layer that its mix lies on; nil where it lies on none.
+func (h *housing) under(mix *Mixed) *media.Under {
+	if mix.Own || mix.Advised == nil || mix.Advised.Under == nil || mix.Advised.Under.Few && !h.needs.FewRoots {
+		return nil
+	}
+	under := mix.Advised.Under
+	if under.Share != nil {
+		h.needs.CoarseShare = under.Share.Value
+	} else {
+		h.needs.CoarseMM = under.MM.Value
+	}
+	return under
+}
+
+// coarse is what the layer is of; empty where there is none.
+func (housing) coarse(under *media.Under) string {
+	if under == nil {
+		return ""
+	}
+	return under.Component
+}
+
+// laid is the layer as it is kept.
+func (u *Under) laid() *Laid {
+	if u == nil {
+		return nil
+	}
+	return &Laid{u.Component, u.MM, u.Litres * units.MLPerL}
+}
+
+// name is what the layer is of.
+func (u *Under) name() message.Message {
+	if u == nil {
+		return message.Message{}
+	}
+	return u.Name
 }
 
 // size finds the pot advised, and takes the one at hand before it.
@@ -251,15 +311,16 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 		Group:    h.p.Profile.Code,
 		NoMoss:   h.Moths.Has(h.p.Profile.Code) && h.p.Side(disputes.MossForMoths) == disputes.Never,
 		Thick:    h.p.Profile.RootDiameterMM.Value >= k.CrushesFromMM.Value,
+		Clay:     h.plan.Pot != nil && h.plan.Pot.Wall == "clay",
 	}
 	if a, ok := k.Advise(ask); ok {
 		if contradict && h.plan.Origin == "" {
 			a.Reasons = append(a.Reasons, k.Contradict)
 		}
-		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
+		m.Advised, m.Name, m.Parts, m.kept = &a, a.Name, a.Parts, a.Kept
 	}
 	if len(h.plan.Parts) > 0 {
-		m.Own, m.Name, m.Parts = true, message.Plain(h.plan.MixName), h.plan.Parts
+		m.Own, m.Name, m.Parts, m.kept = true, message.Plain(h.plan.MixName), h.plan.Parts, nil
 		if h.plan.MixName == "" {
 			m.Name = message.Of("rehome.say.own-mix")
 		}
@@ -347,7 +408,7 @@ func (h housing) place(pot pots.Pot, mix *Mixed) []knowledge.Text {
 	if h.needs.DryTop {
 		add("dry-top")
 	}
-	if len(mix.Parts) > 1 {
+	if len(mix.Parts) > 1 && mix.Under == nil {
 		add("coarse-below")
 	}
 	return list
@@ -388,8 +449,8 @@ func Stands(from, route string, pot *pots.Pot) patient.Home {
 	if r.Medium != nil {
 		h.Medium = r.Medium.Value
 	}
-	if route == "mount" {
-		h.Pot = "mount"
+	if route == "mount" || route == patient.LivesBare {
+		h.Pot = route
 	}
 	return h
 }

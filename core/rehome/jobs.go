@@ -21,6 +21,7 @@ type Task struct {
 	VolumeL    float64           // of the pot
 	Clump      bool              // leads to all sides
 	Fills      bool              // it is filled round where it hangs
+	Under      *Laid             // the coarse layer under the mix; nil: none
 	Organic    bool              // the mix breaks down
 	Fine       bool              // it is of fine mineral pieces
 	Starts     string            // the protocol of aftercare that it starts
@@ -35,6 +36,13 @@ type Task struct {
 type Mixing struct {
 	Component string  `json:"component,omitempty"`
 	Own       string  `json:"own,omitempty"` // one of the user's, by its name
+	ML        float64 `json:"ml"`
+}
+
+// Laid is the coarse layer at the bottom of a pot.
+type Laid struct {
+	Component string  `json:"component"`
+	MM        float64 `json:"mm"`
 	ML        float64 `json:"ml"`
 }
 
@@ -65,7 +73,8 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"seats":           !t.Fills,
 		"kept-apart":      p.Turn().Suspect(),
 		"side-holes":      t.Pot != nil && t.Pot.SideHoles,
-		"crock":           t.Pot != nil && t.Pot.CrockMM > 0,
+		"crock":           t.Pot != nil && t.Pot.CrockMM > 0 && t.Under == nil,
+		"under":           t.Under != nil,
 		"reservoir":       reservoir && !later,
 		"reservoir-later": reservoir && later,
 		"organic":         t.Organic,
@@ -79,6 +88,7 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"moss-top":        reservoir && p.Side(disputes.MossOnPebbles) == disputes.MossForTips,
 		"worms":           hasWorms(p) && !wormsStay(p, t.VolumeL),
 		"worms-stay":      hasWorms(p) && wormsStay(p, t.VolumeL),
+		"leads":           t.Clump || p.Rhizome.Leads > 1,
 		"old-bulbs":       p.Profile.HasBulbs() && p.Profile.Sympodial() && !t.Clump,
 		"spike":           keepsSpike(p),
 		"wobbles":         Wobbles(p),
@@ -157,6 +167,11 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 	switch {
 	case row.Mixes:
 		j.Amounts, care = amounts(t.Mixed), slices.Concat(care, t.Care)
+	case row.Lays && t.Under != nil:
+		layer, _ := media.Table().Component(t.Under.Component)
+		j.Do = knowledge.Say(message.Of(row.Do.Code,
+			message.Fixed("mm", t.Under.MM, 0, "mm"), message.Told("of", layer.Name)))
+		j.Amounts = amounts([]Mixing{{Component: t.Under.Component, ML: t.Under.ML}})
 	case row.Holds:
 		j.How = append(j.How, k.HoldStill[t.Still])
 	case row.Waters:

@@ -15,7 +15,7 @@ func (k *Knowledge) Starts(p *patient.Patient, h patient.Home) string {
 		return "hung"
 	case patient.Nest:
 		return "moss-nest"
-	case "mount", Basket:
+	case "mount", Basket, patient.LivesBare:
 		return h.Way
 	}
 	kind := p.Profile.Code

@@ -52,7 +52,9 @@ type Route struct {
 }
 
 // Potted holds for routes that take a pot and a medium.
-func (r Route) Potted() bool { return !r.Hold && r.Code != "mount" || r.Shallow || r.Code == Pebbles }
+func (r Route) Potted() bool {
+	return !r.Hold && r.Code != "mount" && r.Code != patient.LivesBare || r.Shallow || r.Code == Pebbles
+}
 
 // medium is what a plant is said to grow in after it; empty where it is in none.
 func (r Route) medium() string {
@@ -82,6 +84,7 @@ type JobKind struct {
 	AheadDays *knowledge.Number                    `yaml:"ahead_days"` // to be made ready so many days before
 	Mixes     bool                                 `yaml:"mixes"`
 	Holds     bool                                 `yaml:"holds"`
+	Lays      bool                                 `yaml:"lays"` // the coarse layer
 	Labels    bool                                 `yaml:"labels"`
 	Weighs    patient.Kind                         `yaml:"weighs"`
 	Waters    bool                                 `yaml:"waters"`
@@ -93,6 +96,7 @@ type JobKind struct {
 // Knowledge is the table of re-homing.
 type Knowledge struct {
 	BigPotL      knowledge.Number               `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
+	OverClayMM   knowledge.Estimate             `yaml:"over_clay_mm" json:"over_clay_mm" required:"true" description:"how high a base hangs over clay"`
 	WormsFromL   knowledge.Number               `yaml:"worms_from_l" json:"worms_from_l" required:"true" description:"worms may stay in pots from this size on"`
 	WarmFromC    knowledge.Number               `yaml:"warm_from_c" json:"warm_from_c" required:"true" description:"days from which a home is warm, for moss"`
 	FewGrades    knowledge.Codes                `yaml:"few_grades" json:"few_grades" required:"true"`

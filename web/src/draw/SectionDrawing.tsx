@@ -74,6 +74,9 @@ const Patterns = ({ inside }: { inside: string }) => (
     <pattern id="section-chips" width="13" height="11" patternUnits="userSpaceOnUse">
       <path d="M2 3l4 1M8 8l4-1M9 2l2 2" className={pen.umber} strokeWidth="1.4" opacity="0.55" />
     </pattern>
+    <pattern id="section-chunks" width="30" height="20" patternUnits="userSpaceOnUse">
+      <path d="M3 9L7 2L15 5L12 13ZM19 12L27 9L28 17L21 18Z" className={pen.umber} strokeWidth="1.2" opacity="0.6" />
+    </pattern>
     <pattern id="section-shards" width="26" height="18" patternUnits="userSpaceOnUse">
       <path d="M2 12L8 3L15 6L12 14ZM17 4L24 6L22 13L16 11Z" className={pen.faint} strokeWidth="1.2" />
     </pattern>

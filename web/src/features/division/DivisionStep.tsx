@@ -66,7 +66,7 @@ function Advisor({ at, own, onOwn }: AdvisorProps) {
   const a = at.advice;
   const bulbs = at.rhizome.bulbs;
   const { cuts } = at;
-  const word = profile.storage_organs.value === "canes" ? "cane" : "bulb";
+  const word = at.organ;
 
   const save = (next: Rhizome) => {
     const body = { version: at.version, rhizome: next };

@@ -3896,6 +3896,11 @@ export interface components {
             advice: components["schemas"]["JudgementDivisible"];
             /** @description those asked about, else those advised, each by the bulb on its younger side */
             cuts: number[];
+            /**
+             * @description what its rhizome carries
+             * @enum {string}
+             */
+            organ: "bulb" | "cane" | "fan";
             /** @description the pieces that these cuts would leave, the oldest first */
             parts: components["schemas"]["DivisionPart"][];
             /** Format: int64 */
@@ -3953,6 +3958,7 @@ export interface components {
             rules: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            two: components["schemas"]["DivisionTwo"];
         };
         DivisionPart: {
             bulbs: number[];
@@ -3967,11 +3973,20 @@ export interface components {
             leads: number;
             /** @description living root on its bulbs */
             live_mm: components["schemas"]["RootsRange"];
+            /** @description it is of two, and can stand alone all the same */
+            warned?: boolean;
             /** @description what it lacks, or could have more of */
             why: components["schemas"]["KnowledgeText"][];
         };
         DivisionRhizome: {
             bulbs: components["schemas"]["DivisionBulb"][];
+        };
+        DivisionTwo: {
+            bulbs: components["schemas"]["KnowledgeNumber"];
+            /** @description groups that grow in fans */
+            fans: components["schemas"]["KnowledgeCodes"];
+            /** @description groups of which a vigorous plant bears it: good roots, and new ones in sight */
+            vigorous: components["schemas"]["KnowledgeCodes"];
         };
         Dropped: {
             do: components["schemas"]["KnowledgeSentence"];
@@ -5780,6 +5795,8 @@ export interface components {
             ph: components["schemas"]["KnowledgeCode"];
             /** @description how high it draws water above a reservoir; left out where it does so all the way */
             rise_mm?: components["schemas"]["KnowledgeEstimate"];
+            /** @description its own fines lie in its gaps already */
+            ungraded?: boolean;
             /** @description share of its bulk volume, drained */
             water: components["schemas"]["KnowledgeNumber"];
             /** @description all the way up */
@@ -5890,6 +5907,7 @@ export interface components {
             stands_in_grade_weighs: components["schemas"]["KnowledgeNumber"];
             stands_in_share: components["schemas"]["KnowledgeNumber"];
             surface_tension_n_m: components["schemas"]["KnowledgeNumber"];
+            ungraded_fills: components["schemas"]["KnowledgeNumber"];
             /** @description component that fills a pot of which nothing is said */
             usual_fill: components["schemas"]["KnowledgeCode"];
             water_kg_m3: components["schemas"]["KnowledgeNumber"];
@@ -5921,6 +5939,10 @@ export interface components {
             code: string;
             /** @description that it is made for; left out: any */
             groups?: string[];
+            /** @description made for what bears no lime, too */
+            humus?: boolean;
+            /** @description said where it keeps less air than its kind wants, and growers keep to it */
+            kept?: components["schemas"]["KnowledgeText"];
             /** @description as growers state it; it goes before that of its components */
             life_months?: components["schemas"]["KnowledgeEstimate"];
             name: string;
@@ -5931,6 +5953,8 @@ export interface components {
             };
             routes: string[];
             styles: string[];
+            /** @description what lies under it in the pot */
+            under?: components["schemas"]["MediaUnder"];
             words: components["schemas"]["KnowledgeText"];
         };
         MediaSettled: {
@@ -5986,6 +6010,13 @@ export interface components {
             name: string;
             /** @description how it differs */
             words: string;
+        };
+        MediaUnder: {
+            component: string;
+            /** @description only while few of its roots live */
+            few?: boolean;
+            mm?: components["schemas"]["KnowledgeEstimate"];
+            share?: components["schemas"]["KnowledgeNumber"];
         };
         MediaWant: {
             component: string;
@@ -6537,6 +6568,8 @@ export interface components {
         };
         PotsKnowledge: {
             above_water_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description groups that get their old pot's size again, or a larger one */
+            as_old: components["schemas"]["KnowledgeCodes"];
             /** @description groups whose reservoir is filled at once */
             at_once: components["schemas"]["KnowledgeCodes"];
             base_mm: {
@@ -6556,6 +6589,8 @@ export interface components {
             /** @description height of a pot over its width, where that was not measured */
             high_share: components["schemas"]["KnowledgeNumber"];
             hole_rows_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description of a pot that a plant hangs in */
+            hung_least_high_mm: components["schemas"]["KnowledgeNumber"];
             layer_step_mm: components["schemas"]["KnowledgeNumber"];
             leaf_span_mm: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
@@ -6607,7 +6642,7 @@ export interface components {
              * @description what most of it is like
              * @enum {string}
              */
-            grain: "chips" | "balls" | "strands" | "shards";
+            grain: "chips" | "balls" | "strands" | "shards" | "chunks";
             /** @enum {string} */
             kind: "crock" | "medium" | "top";
             name: string;
@@ -7522,6 +7557,8 @@ export interface components {
             lives: components["schemas"]["RehomeLiving"][];
             /** @description groups on which growers differ about moss */
             moths: components["schemas"]["KnowledgeCodes"];
+            /** @description how high a base hangs over clay */
+            over_clay_mm: components["schemas"]["KnowledgeEstimate"];
             placement: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -7582,6 +7619,8 @@ export interface components {
             settled: components["schemas"]["MediaSettled"];
             /** @description how moist the group wants it */
             style: string;
+            /** @description the coarse layer under it */
+            under?: components["schemas"]["RehomeUnder"];
         };
         RehomePlan: {
             /** @description own figures of its race */
@@ -7663,6 +7702,14 @@ export interface components {
             /** @description groups it is not for */
             unsuited?: string[];
             wall?: string;
+        };
+        RehomeUnder: {
+            component: string;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            mm: number;
+            name: string;
         };
         Rehoming: {
             /** @description what its causes ask of its new home */
