@@ -11,6 +11,8 @@ type Lookalikes struct {
 	Code  string          `yaml:"code" json:"code" required:"true"`
 	Name  message.Message `yaml:"name" json:"name" required:"true"`
 	Sides []Side          `yaml:"sides" json:"sides" required:"true"`
+
+	AgainDays *Number `yaml:"again_days" json:"again_days,omitempty" description:"where it cannot be told yet, it is looked at again after so many days"`
 }
 
 // Side is one of them, and how to tell it.

@@ -40,6 +40,7 @@ type Settled struct {
 	Rise       knowledge.Estimate `json:"rise_mm" required:"true" description:"how high it draws water above a reservoir: that of the component of a fair share that draws highest; nothing where it wicks"`
 	Wicks      bool               `json:"wicks" required:"true" description:"it draws water all the way up"`
 	LifeMonths *float64           `json:"life_months,omitempty" description:"at 20 °C, of the shortest-lived of a fifth or more; left out: it lasts"`
+	Small      bool               `json:"small,omitempty" description:"fine pieces, which fall out through the holes of a pot"`
 	Fine       bool               `json:"fine,omitempty" description:"fine mineral pieces, which soak some days before use"`
 	Organic    bool               `json:"organic,omitempty"`
 	Grain      string             `json:"grain" required:"true" enum:"chips,balls,strands" description:"what most of it is like"`
@@ -157,8 +158,8 @@ func (s *Settled) carry(k *Knowledge, m measure, sum float64) {
 		life := c.LifeMonths.Value
 		s.LifeMonths = &life
 	}
-	if grade := c.GradeMM(); !c.Organic && grade > 0 && grade <= k.FineMM.Value && m.litres >= k.FineShare.Value*sum {
-		s.Fine = true
+	if grade := c.GradeMM(); grade > 0 && grade <= k.FineMM.Value && m.litres >= k.FineShare.Value*sum {
+		s.Small, s.Fine = true, s.Fine || !c.Organic
 	}
 	s.Organic = s.Organic || c.Organic
 	for _, code := range c.Cautions {

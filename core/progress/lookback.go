@@ -6,6 +6,7 @@ import (
 
 	"therapeon/core/dates"
 	"therapeon/core/message"
+	"therapeon/core/patient"
 )
 
 // LookBack is a look back at what a move came to.
@@ -113,6 +114,7 @@ type Course struct {
 	DaysHere    int             `json:"days_here,omitempty" description:"left out: the day it came is not known"`
 	DaysToTip   int             `json:"days_to_tip,omitempty" description:"from the first reading or move to the first tip; left out: none came, or it was there"`
 	DaysToTake  int             `json:"days_to_established,omitempty"`
+	DaysToBloom int             `json:"days_to_bloom,omitempty" description:"from the day it came, else from the first reading or move, to the first flower here; left out: none yet, or it came in bloom"`
 	KeptOf      int             `json:"kept_of" required:"true" description:"roots that lived at the first reading"`
 	Kept        float64         `json:"kept" required:"true" description:"share of them that still lived at the last"`
 	Moves       int             `json:"moves" required:"true"`
@@ -120,6 +122,30 @@ type Course struct {
 	Feeds       int             `json:"feeds" required:"true"`
 	Treatments  int             `json:"treatments" required:"true"`
 	HighestName message.Message `json:"highest,omitzero" description:"the highest stage it reached"`
+}
+
+// daysToBloom are the days from the one it came, else from a start, to the first flower that was seen here; 0 where
+// there was none yet, or it came in bloom.
+func (c *Followed) daysToBloom(start string) int {
+	if first, _, ok := dates.Span(c.Intake.ArrivedOn); ok {
+		start = first.Format(dayLayout)
+	}
+	on := ""
+	see := func(day string, noted patient.Flowering) {
+		if noted == patient.Bloom && day <= c.Today() && (on == "" || day < on) {
+			on = day
+		}
+	}
+	for _, l := range c.Looks {
+		see(l.On, l.Noted.Flowering)
+	}
+	for _, s := range c.Seen {
+		see(s.On, s.Noted.Flowering)
+	}
+	if start == "" || on <= start || c.Intake.Flowering == patient.Bloom {
+		return 0
+	}
+	return int(between(start, on))
 }
 
 // CourseOf is what a plant's stay came to, up to the day of its moment.
@@ -135,6 +161,7 @@ func CourseOf(c *Followed, p Progress) Course {
 	} else if len(c.Homes) > 0 {
 		start = c.Homes[0].From
 	}
+	of.DaysToBloom = c.daysToBloom(start)
 	highest := 0
 	for _, h := range p.Standing.History {
 		if h.Stage.Rank() > highest {

@@ -116,6 +116,21 @@ func TestWhatAStayCameTo(t *testing.T) {
 	assert.Zero(t, of.DaysToTake)
 	c = asOf(t, "20 tips 2 growing; 30 home bark; 31 home bark", 40)
 	assert.Zero(t, CourseOf(c, For(c)).DaysToTip, "the tip was there before")
+	blooms := func(came string, intake patient.Flowering, on ...int) int {
+		c := asOf(t, "8 home bark", 200)
+		c.Intake.ArrivedOn, c.Intake.Flowering = came, intake
+		for _, n := range on {
+			c.Looks = append(c.Looks, patient.Look{On: day(n), Noted: patient.Inspection{Flowering: patient.Bloom}})
+		}
+		c.Looks = append(c.Looks, patient.Look{On: day(9), Noted: patient.Inspection{Flowering: patient.Spike}})
+		return CourseOf(c, For(c)).DaysToBloom
+	}
+	assert.Equal(t, 128, blooms(day(2), "", 150, 130), "from the day it came to the first flower")
+	assert.Equal(t, 122, blooms("", "", 130), "from its move, where nobody said when it came")
+	assert.Equal(t, 128, blooms(day(2), patient.Spike, 130), "a spike kept through the move that opened")
+	assert.Zero(t, blooms(day(2), ""), "a spike is no flower")
+	assert.Zero(t, blooms(day(2), patient.Bloom, 130), "it came in bloom")
+	assert.Zero(t, blooms(day(2), "", 230), "of a day to come")
 }
 
 // Roots that only tapes name: what they tell of two days.

@@ -300,6 +300,8 @@ func (c deciding) few(grade roots.GradeCode) string {
 		return "nest-side"
 	case humid == "":
 		return "ask-air"
+	case poor && humid != patient.Dry && pots.Table().AsOld.Has(c.p.Profile.Code):
+		return "poor-rich"
 	case poor && humid != patient.Dry:
 		return "poor"
 	case poor:

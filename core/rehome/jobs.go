@@ -24,6 +24,7 @@ type Task struct {
 	Under      *Laid             // the coarse layer under the mix; nil: none
 	Organic    bool              // the mix breaks down
 	Fine       bool              // it is of fine mineral pieces
+	Small      bool              // it would fall out through the holes
 	Starts     string            // the protocol of aftercare that it starts
 	NotFlushed bool              // by an older file
 	Flushes    disputes.SideCode // the side it follows on flushing
@@ -80,6 +81,7 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"organic":         t.Organic,
 		"mineral":         t.Pot != nil && !t.Organic,
 		"fine":            t.Fine,
+		"small":           t.Small,
 		"mixed":           len(t.Mixed) > 1,
 		"aerial":          p.Condition().Aerial() && (t.Route.Code == Basket || pots.HousesAerial(p)),
 		"aerial-out":      p.Condition().Aerial() && t.Route.Code != Basket && !pots.HousesAerial(p),

@@ -87,6 +87,9 @@ func TestAReedInARichMix(t *testing.T) {
 	assert.Contains(t, english.Say(w.Mix.Judged[0].Value), "Measure its air")
 	assert.NotEqual(t, "big", w.Fit.Verdict, "large is well")
 	assert.Equal(t, "reed", w.Task.Starts)
+	p.Given.Grade = roots.Poor
+	p.Forget()
+	assert.Equal(t, "poor-rich", Table().Decide(p, race.Advised{}).Code, "not small")
 	for _, j := range w.Jobs {
 		if j.Code == "first-water" {
 			assert.Contains(t, english.Say(j.How[0].Value), "60 %")
@@ -168,4 +171,17 @@ func TestABaseIsMeasuredDrawnOrCounted(t *testing.T) {
 	base := 120.0
 	measured := leadOf(t, p, Plan{BaseMM: base})
 	assert.Contains(t, why(measured), "120 mm wide as measured")
+}
+
+// A fine mix is kept in by paper over the holes, where no coarse layer lies under it. Common practice, no source.
+func TestPaperKeepsAFineMixIn(t *testing.T) {
+	humid := 65.0
+	of := func(kind string, grade roots.GradeCode) []string {
+		p := Case{Profile: group(t, kind), Grade: grade, OldMedium: "bark", Humidity: &humid}.patient()
+		p.Given.LongestMM, p.Given.RootML = 100, 30
+		return jobsOf(leadOf(t, p, Plan{}).Jobs)
+	}
+	assert.Contains(t, of("oncidium", roots.Good), "paper", "fine bark")
+	assert.NotContains(t, of("cattleya", roots.Good), "paper", "medium bark stays in by itself")
+	assert.NotContains(t, of("slipper", roots.Poor), "paper", "it lies on coarse bark")
 }

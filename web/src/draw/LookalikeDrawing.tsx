@@ -185,6 +185,27 @@ const drawings: Record<string, ReactNode> = {
       <circle cx="103" cy="31" r="4.5" className={`${pen.ink} ${pen.inkFill}`} />
     </>
   ),
+  "tip-spike": (
+    <>
+      <path d="M28 66 C 30 44, 40 30, 56 20" className={pen.green} strokeWidth="7" />
+      <path d="M54 24 C 56 8, 78 4, 84 10 C 90 16, 78 20, 70 20 C 76 24, 68 30, 60 26 Z" className={pen.ink} />
+      <path d="M31 50 l9 -3 M38 36 l8 0" className={pen.ink} />
+    </>
+  ),
+  "tip-growth": (
+    <>
+      <path d="M8 62 h104" className={pen.umber} strokeWidth="5" />
+      <path d="M24 60 C 14 40, 18 18, 32 12 C 44 20, 46 42, 38 60 Z" className={pen.ink} />
+      <path d="M70 60 C 64 46, 70 32, 84 22 C 92 36, 92 50, 86 60 Z" className={pen.green} strokeWidth="3" />
+      <path d="M76 60 C 74 48, 78 38, 84 30 M82 60 C 86 50, 86 42, 84 34" className={pen.ink} strokeWidth="0.8" />
+    </>
+  ),
+  "tip-root": (
+    <>
+      <path d="M10 14 C 34 16, 58 26, 78 42" className={pen.silver} strokeWidth="11" />
+      <path d="M78 42 C 86 48, 92 54, 96 60" className={pen.green} strokeWidth="11" strokeLinecap="round" />
+    </>
+  ),
   "root-mealybug": (
     <>
       <ellipse cx="60" cy="36" rx="26" ry="16" className={`${pen.ink} ${pen.onRaised}`} />

@@ -26,6 +26,10 @@ export function today(at = new Date()): string {
   return iso(at.getFullYear(), at.getMonth() + 1, at.getDate());
 }
 
+/** The day so many days after one, both such as 2029-05-14. */
+export const after = (on: string, days: number) =>
+  new Date(Date.parse(on) + days * 86_400_000).toISOString().slice(0, 10);
+
 /** A moment on this device's clock, such as 26 Nov 2026, 14:05. */
 export function moment(at: string): string {
   const then = new Date(at);

@@ -5,12 +5,13 @@ import { useParams, useSearchParams } from "react-router";
 import { causeKnowledge, cautions, groups, lookalikes, pestKnowledge, solutionKnowledge } from "../../lib/api/queries";
 import { run } from "../../lib/run";
 import { Lead } from "../../ui/Said";
+import { SideBySide } from "../../ui/SideBySide";
 import { SubNav } from "../../ui/SubNav";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
 import { tell } from "../../words/library";
 import { Figures } from "./Figures";
-import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, PestEntry, ProductEntry, SideBySide } from "./entries";
+import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, PestEntry, ProductEntry } from "./entries";
 import { useFigures } from "./figures";
 
 const shelves = [

@@ -1,18 +1,6 @@
 import { useEffect, useRef, type ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import { Drawing } from "../../draw/LookalikeDrawing";
-import type {
-  Cause,
-  CauseKnowledge,
-  Caution,
-  Finding,
-  Lookalikes,
-  Pest,
-  Product,
-  Profile,
-  Term,
-  Text,
-} from "../../lib/api/client";
+import type { Cause, CauseKnowledge, Caution, Finding, Pest, Product, Profile, Term, Text } from "../../lib/api/client";
 import { percent } from "../../lib/words";
 import { Facts } from "../../ui/Facts";
 import { Fold } from "../../ui/Fold";
@@ -171,35 +159,6 @@ export function FindingEntry({ finding: f, knowledge }: { finding: Finding; know
         </p>
       ))}
     </Entry>
-  );
-}
-
-/** What is easily taken for one another, drawn side by side. */
-export function SideBySide({
-  lookalikes: l,
-  name,
-}: {
-  lookalikes: Lookalikes;
-  name: (code: string) => string | undefined;
-}) {
-  return (
-    <section className={css.alike} data-alike={l.code}>
-      <h3>{l.name}</h3>
-      <div>
-        {l.sides.map((s) => (
-          <figure key={s.name}>
-            <Drawing code={s.drawing} label={s.name} />
-            <figcaption>
-              <b>{s.name}</b>
-              <p>
-                <Marked text={s.tell} />
-              </p>
-              {s.cause && <small>{name(s.cause)}</small>}
-            </figcaption>
-          </figure>
-        ))}
-      </div>
-    </section>
   );
 }
 

@@ -12,6 +12,7 @@ import { First, Parts } from "./Findings";
 import { InspectionStep, type StepProps } from "./InspectionStep";
 import { LeafMemory } from "./LeafMemory";
 import { LookAnswer, LookWhy } from "./LookVerdict";
+import { SpikeOrRoot } from "./SpikeOrRoot";
 
 /** The parts in the order in which the eye travels. */
 const eye = ["leaves", "bulbs", "growth", "pot", "surface", "smell", "care"];
@@ -56,6 +57,7 @@ function Look({ desk, knowledge }: StepProps) {
             onChange={(v) => note({ flowering: (v || undefined) as typeof noted.flowering })}
           />
         </Row>
+        <SpikeOrRoot desk={desk} />
         <Parts codes={eye} desk={desk} knowledge={knowledge} folded />
         <Row>
           <h2>{tell("its-place-and-its-leaves")}</h2>

@@ -74,6 +74,7 @@ function Came({ p }: { p: Progress }) {
     ...(c.days_to_established
       ? [[tell("days-to-established"), String(c.days_to_established)] as [string, string]]
       : []),
+    ...(c.days_to_bloom ? [[tell("days-to-the-first-flower"), String(c.days_to_bloom)] as [string, string]] : []),
     ...(c.highest ? [[tell("highest-stage"), c.highest] as [string, string]] : []),
     ...(c.kept_of > 0
       ? [[tell("roots-kept"), tell("of", { kept: percent(c.kept), keptof: c.kept_of })] as [string, string]]

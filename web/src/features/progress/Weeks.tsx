@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { WeeksDrawing } from "../../draw/WeeksDrawing";
 import type { GrowthPoint, Progress } from "../../lib/api/client";
-import { day } from "../../lib/dates";
+import { after, day } from "../../lib/dates";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Row } from "../../ui/Row";
@@ -86,7 +86,6 @@ export function Weeks({ p, tag }: { p: Progress; tag: string }) {
   );
 }
 
-const after = (on: string, days: number) => new Date(Date.parse(on) + days * 86_400_000).toISOString().slice(0, 10);
 const between = (a: string, b: string) => Math.round((Date.parse(b) - Date.parse(a)) / 86_400_000);
 
 type Line = {

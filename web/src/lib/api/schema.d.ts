@@ -5325,6 +5325,8 @@ export interface components {
             value: number;
         };
         KnowledgeLookalikes: {
+            /** @description where it cannot be told yet, it is looked at again after so many days */
+            again_days?: components["schemas"]["KnowledgeNumber"];
             code: string;
             name: string;
             sides: components["schemas"]["KnowledgeSide"][];
@@ -5990,6 +5992,8 @@ export interface components {
             rise_mm: components["schemas"]["KnowledgeEstimate"];
             /** @description more than a little of it falls into gaps */
             shrinks?: boolean;
+            /** @description fine pieces, which fall out through the holes of a pot */
+            small?: boolean;
             /** Format: double */
             volume_l: number;
             /**
@@ -6926,6 +6930,8 @@ export interface components {
         ProgressCourse: {
             /** @description left out: the day it came is not known */
             days_here?: number;
+            /** @description from the day it came, else from the first reading or move, to the first flower here; left out: none yet, or it came in bloom */
+            days_to_bloom?: number;
             days_to_established?: number;
             /** @description from the first reading or move to the first tip; left out: none came, or it was there */
             days_to_tip?: number;
