@@ -252,3 +252,24 @@ func TestANewLookStandsBesideTheOneBefore(t *testing.T) {
 	p.see(".bench-list", "Crate 7, right half")
 	p.gone(".bench-list", "By the door, leave it be")
 }
+
+// A new tip that nobody can tell yet is drawn side by side with what it may be, and gets a second look in two weeks;
+// a look that comes sooner keeps its day.
+func TestASpikeAGrowthOrARoot(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	lookAtNew(p, "Moth 1", "Phalaenopsis and kin")
+	p.none("Leaves")
+	p.see(".said-headline", "Leave it. Look again on "+onDay(90)+".")
+	p.unfold("A spike, a growth or a root?")
+	p.see("[data-alike] figure", "A flower spike")
+	p.see("[data-alike] figure", "A new growth")
+	p.see("[data-alike] figure", "A root")
+	p.tap("button", "I can't tell yet: look again on "+onDay(14))
+	p.see(".said-headline", "Leave it. Look again on "+onDay(14)+".")
+	p.see("main", "If you can't tell yet, the look on "+onDay(14)+" tells.")
+	p.saved()
+	p.MustReload().MustWaitLoad()
+	p.see(".said-headline", "Leave it. Look again on "+onDay(14)+".")
+	p.fits(phone.width)
+}

@@ -7,13 +7,15 @@ type Props = {
   lookalikes: Lookalikes;
   /** The name of a cause by its code. */
   name?: (code: string) => string | undefined;
+  /** Its name stands above it already. */
+  named?: boolean;
 };
 
 /** What is easily taken for one another, drawn side by side. */
-export function SideBySide({ lookalikes: l, name }: Props) {
+export function SideBySide({ lookalikes: l, name, named }: Props) {
   return (
     <section className={css.alike} data-alike={l.code}>
-      <h3>{l.name}</h3>
+      {!named && <h3>{l.name}</h3>}
       <div>
         {l.sides.map((s) => (
           <figure key={s.name}>

@@ -19,7 +19,7 @@ export function SpikeOrRoot({ desk }: { desk: InspectionDesk }) {
   const left = look.decision === "leave" || look.decision === "wait";
   return (
     <Fold summary={alike.name}>
-      <SideBySide lookalikes={alike} />
+      <SideBySide lookalikes={alike} named />
       {left && !sooner && (
         <Button onClick={() => desk.note({ again_on: on })}>{tell("not-sure-look-again-on", { day: day(on) })}</Button>
       )}
