@@ -84,11 +84,27 @@ func TestAPlugIsFeltForOnATimer(t *testing.T) {
 	felt := `[data-part="asked"] [data-finding="core-wet"]`
 	p.see(felt, "The core is wet, the edge by the wall is dry")
 	p.tap(felt+" button", "Start 10 min")
-	p.see("[aria-label='Timers']", "Two sticks in the medium")
+	p.see("[aria-label='Timers']", "Sticks in the medium")
 	p.see(felt+" [data-clock]", "")
 	p.tap(felt+" [data-answer] button", "Yes")
 	p.see(".said-headline", "Unpot it soon.")
 	p.see("[data-part='look-why'] li", "A plug must come out.")
 	p.saved()
+	p.fits(phone.width)
+}
+
+// What growth asks for stands in Today once it was seen: a young spike is staked, and its stake comes off after bloom.
+func TestASpikeIsStakedAndItsStakeComesOff(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Moth 2","group":"phalaenopsis","leaf_count":5,"pot":"clear","old_medium":"bark"}`)
+	p := open(t, s.url+"/plants/1/aftercare", phone)
+	s.send(t, "POST", "/api/v1/plants/1/checkins", `{"noted":{"flowering":"spike"}}`)
+	p.jump("/")
+	p.see(item(1, "stake-spike"), "Moth 2")
+	p.tap(item(1, "stake-spike")+" input", "")
+	p.see(item(1, "stake-spike")+" .job-said", "Done")
+	s.send(t, "POST", "/api/v1/plants/1/checkins", `{"noted":{"flowering":"spent"}}`)
+	p.jump("/plants/1/aftercare")
+	p.see("[data-protocol='spent']", "Take its spike's stake off")
 	p.fits(phone.width)
 }

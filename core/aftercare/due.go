@@ -73,6 +73,8 @@ func (r Running) inForce(j Rhythm, today string) bool {
 		return false
 	case j.Roots && !c.Condition().Aerial():
 		return false
+	case j.Once && r.lastDone(j) >= r.Since, j.Once && r.lastLeft(j) != nil && r.lastLeft(j).On >= r.Since:
+		return false
 	case j.Thirsty && !c.Condition().Limp():
 		return false
 	case job.DryDays && c.Around().Humid() == patient.Moist:

@@ -139,6 +139,7 @@ func (c *InCare) beside(today string) []Run {
 		add("lodger", c.Stands().Checked().Hunt().Since)
 		add("second-housing", c.softensSince(today))
 	}
+	c.growth(today, add)
 	add("rounds", c.roundsSince())
 	add("after-film", c.clearedSince(today))
 	add("watched", c.watchedSince(today))

@@ -43,6 +43,7 @@ type Rhythm struct {
 	Fourth    string              `yaml:"fourth" json:"fourth,omitempty" description:"each fourth time it is this job"`
 	Side      string              `yaml:"side" json:"side,omitempty" description:"the question whose side it follows"`
 	Routes    []string            `yaml:"routes" json:"routes,omitempty" description:"only in these ways of holding"`
+	Once      bool                `yaml:"once" json:"once,omitempty" description:"done or left out, it is not asked for again"`
 	Thirsty   bool                `yaml:"thirsty" json:"thirsty,omitempty" description:"only where bulbs shrivel, or leaves are limp"`
 	AfterFilm bool                `yaml:"after_film" json:"after_film,omitempty" description:"only where film was cleared away"`
 	Roots     bool                `yaml:"roots" json:"roots,omitempty" description:"only where roots are out of the pot"`

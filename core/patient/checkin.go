@@ -51,6 +51,8 @@ type Checkin struct {
 	Patch        string    `json:"patch,omitempty" validate:"omitempty,oneof=same grown general" description:"the treated patch: dry and unchanged, grown by 2 mm, or more of them"`
 	MediumGone   YesNo     `json:"medium_gone,omitempty" validate:"omitempty,oneof=yes no" description:"the medium crumbles, or its wood is soft"`
 	Weeds        YesNo     `json:"weeds,omitempty" validate:"omitempty,oneof=yes no"`
+	Covered      YesNo     `json:"covered,omitempty" validate:"omitempty,oneof=yes no" description:"stones, bark or dead leaves lie over a new growth or a spike"`
+	Dusty        YesNo     `json:"dusty,omitempty" validate:"omitempty,oneof=yes no" description:"dust lies on its leaves"`
 	Nectar       YesNo     `json:"nectar,omitempty" validate:"omitempty,oneof=yes no" description:"clear sticky drops of its own, and no insects"`
 	Roots        []Taped   `json:"roots,omitempty" validate:"few,dive" description:"roots that are followed by name"`
 	StandsIn     string    `json:"stands_in,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral perlite compost mount other" description:"the medium it stands in, where its intake does not say"`

@@ -148,7 +148,9 @@ export const asked: Partial<Record<Field, Asked>> = {
     ],
   },
   nectar: { label: tell("its-own-sticky-drops-and-no"), options: yesNo },
-  weeds: { label: tell("weeds-and-leaves-over-it"), options: yesNo },
+  weeds: { label: tell("weeds"), options: yesNo },
+  covered: { label: tell("stones-or-leaves-lie-over"), options: yesNo },
+  dusty: { label: tell("dust-on-its-leaves"), options: yesNo },
 };
 
 export const fieldsInOrder = Object.keys(asked) as Field[];

@@ -2867,6 +2867,8 @@ export interface components {
             learns?: boolean;
             /** @description days of the protocol on which it is done */
             on?: components["schemas"]["KnowledgeCodes"];
+            /** @description done or left out, it is not asked for again */
+            once?: boolean;
             /** @description only where roots are out of the pot */
             roots?: boolean;
             /** @description only in these ways of holding */
@@ -3387,10 +3389,20 @@ export interface components {
             bends?: "yes" | "no";
             /** @enum {string} */
             bulbs?: "plumper" | "same" | "thinner";
+            /**
+             * @description stones, bark or dead leaves lie over a new growth or a spike
+             * @enum {string}
+             */
+            covered?: "yes" | "no";
             /** @enum {string} */
             crust?: "yes" | "no";
             /** From the rim down to the damp */
             dry_line_mm?: number;
+            /**
+             * @description dust lies on its leaves
+             * @enum {string}
+             */
+            dusty?: "yes" | "no";
             /** @enum {string} */
             film?: "none" | "green" | "dark";
             /** @enum {string} */
