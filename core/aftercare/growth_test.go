@@ -35,7 +35,8 @@ func TestTheJobsOfGrowth(t *testing.T) {
 		return l.on(60)
 	}
 	spike := patient.Checkin{Flowering: patient.Spike}
-	assert.Equal(t, []string{"stake-spike " + day(50)}, jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike, 55: spike}, nil)))
+	assert.Equal(t, []string{"stake-spike " + day(50)},
+		jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike, 55: spike}, nil)))
 	staked := map[int]string{52: "stake-spike"}
 	assert.Empty(t, jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike}, staked)), "once")
 	bud := patient.Checkin{Flowering: patient.Bud}
