@@ -104,7 +104,7 @@ func TestASpikeIsStakedAndItsStakeComesOff(t *testing.T) {
 	p.tap(item(1, "stake-spike")+" input", "")
 	p.see(item(1, "stake-spike")+" .job-said", "Done")
 	s.send(t, "POST", "/api/v1/plants/1/checkins", `{"noted":{"flowering":"spent"}}`)
-	p.jump("/")
+	p.visit(s.url + "/")
 	p.see(item(1, "unstake"), "Moth 2")
 	p.jump("/plants/1/aftercare")
 	p.see("[data-protocol='spent']", "Its flowers are over.")

@@ -127,7 +127,7 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 	d.spike()
 	held, set := d.held(class)
 	d.settle(class, held, set)
-	if d.v.RotPatch != nil && len(held) > 0 && !d.has("patch-grown") { // what is reached of it is not waited with
+	if d.v.RotPatch != nil && len(held) > 0 { // what is reached of it is not waited with
 		d.v.RotPatch = d.call(d.Patch, "in-place", "patch-until")
 	}
 	// Where nothing is moved, only a plant that lacks roots, or went limp, asks about its spike.

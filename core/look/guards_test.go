@@ -188,6 +188,10 @@ func TestAPlugIsFeltFor(t *testing.T) {
 		assert.Empty(t, v.Ask, state)
 		assert.Equal(t, Leave, v.Decision)
 	}
+	assert.Empty(t, of(func(p *patient.Patient) {
+		sold(p)
+		p.Homes = []patient.Home{{From: "2020-01-01", Way: "bark", Potted: true, Medium: "bark", Pot: "clear"}}
+	}).Ask, "it was unpotted since")
 	v := of(func(p *patient.Patient) { sold(p); p.Looks[0].Noted.Findings["core-wet"] = patient.Present })
 	assert.Equal(t, Soon, v.Decision)
 	assert.Equal(t, "core-wet", v.Reasons[0].Finding)

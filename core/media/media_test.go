@@ -246,6 +246,8 @@ func TestMixesSpareThePlant(t *testing.T) {
 	assert.NotContains(t, codes(humus.Parts), "charcoal")
 	assert.Equal(t, [2]float64{20, 30}, [2]float64{humus.Under.MM.Low, humus.Under.MM.High}, "common practice")
 	assert.Equal(t, "slipper", mix(Ask{Route: "slipper", Style: "moist", Group: "slipper"}).Recipe)
+	rock := Ask{Route: "slipper", Style: "moist", Group: "slipper", Origin: "rock", NoLime: true}
+	assert.Equal(t, "slipper", mix(rock).Recipe, "one of rock is no humus grower")
 	wall := Ask{Route: "bark-moss", Style: "wet-dry", Group: "cattleya"}
 	inClay := wall
 	inClay.Clay = true
