@@ -39,6 +39,8 @@ func TestTheJobsOfGrowth(t *testing.T) {
 		jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike, 55: spike}, nil)))
 	staked := map[int]string{52: "stake-spike"}
 	assert.Empty(t, jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike}, staked)), "once")
+	left := housed(t, "phalaenopsis", "bark").sees(50, spike).leaves(52, "stake-spike", "")
+	assert.Empty(t, jobs(left.on(60)), "left out, it is not asked for again")
 	bud := patient.Checkin{Flowering: patient.Bud}
 	assert.Equal(t, []string{"shelter " + day(58)},
 		jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike, 58: bud}, staked)))
