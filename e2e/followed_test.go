@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"strings"
 	"testing"
 	"time"
 
@@ -96,13 +97,19 @@ func TestAPlugIsFeltForOnATimer(t *testing.T) {
 // What growth asks for stands in Today once it was seen: a young spike is staked, and its stake comes off after bloom.
 func TestASpikeIsStakedAndItsStakeComesOff(t *testing.T) {
 	s := fresh(t)
-	s.send(t, "POST", "/api/v1/plants", `{"tag":"Moth 2","group":"phalaenopsis","leaf_count":5,"pot":"clear","old_medium":"bark"}`)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Moth 2","group":"phalaenopsis","leaf_count":5,"pot":"clear",
+		"old_medium":"bark","arrived_on":"2026-01"}`)
 	p := open(t, s.url+"/plants/1/aftercare", phone)
-	s.send(t, "POST", "/api/v1/plants/1/checkins", `{"noted":{"flowering":"spike"}}`)
+	before := time.Now().AddDate(0, 0, -2).Format(time.DateOnly) // two of one second have no order
+	s.send(t, "POST", "/api/v1/plants/1/checkins", `{"on":"`+before+`","noted":{"flowering":"spike"}}`)
 	p.jump("/")
 	p.see(item(1, "stake-spike"), "Moth 2")
 	p.tap(item(1, "stake-spike")+" input", "")
 	p.see(item(1, "stake-spike")+" .job-said", "Done")
+	kept := func() bool {
+		return strings.Contains(s.get(t, "/api/v1/plants/1/aftercare"), `"outcome":"done"`)
+	}
+	assert.Eventually(t, kept, patience, 100*time.Millisecond, "it is kept")
 	s.send(t, "POST", "/api/v1/plants/1/checkins", `{"noted":{"flowering":"spent"}}`)
 	p.visit(s.url + "/")
 	p.see(item(1, "unstake"), "Moth 2")
