@@ -1,9 +1,11 @@
 package aftercare
 
 import (
+	"cmp"
 	"slices"
 
 	"therapeon/core/patient"
+	"therapeon/core/rehome"
 )
 
 // flowered is what was noted of its flowers on a day.
@@ -25,15 +27,7 @@ func (c *InCare) flowers(today string) (list []flowered) {
 	for _, s := range c.Seen {
 		note(s.On, s.Noted.Flowering)
 	}
-	slices.SortStableFunc(list, func(a, b flowered) int {
-		switch {
-		case a.on < b.on:
-			return -1
-		case a.on > b.on:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(list, func(a, b flowered) int { return cmp.Compare(a.on, b.on) })
 	return list
 }
 
@@ -86,7 +80,9 @@ func (c *InCare) growth(today string, add func(code, since string)) {
 	add("covered", c.seenSince(today, func(n patient.Checkin) patient.YesNo { return n.Covered }))
 	add("dusty", c.seenSince(today, func(n patient.Checkin) patient.YesNo { return n.Dusty }))
 	add("weeds", c.seenSince(today, func(n patient.Checkin) patient.YesNo { return n.Weeds }))
-	add("spike", c.flowersSince(today, patient.Spike))
+	if taken := c.Look() != nil && !rehome.KeepsSpike(c.Patient); !taken && !c.Condition().Limp() {
+		add("spike", c.flowersSince(today, patient.Spike)) // what is cut off is not staked
+	}
 	add("buds", c.flowersSince(today, patient.Bud))
 	if c.stakedSpike() {
 		add("spent", c.flowersSince(today, patient.Spent))

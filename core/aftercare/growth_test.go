@@ -41,6 +41,10 @@ func TestTheJobsOfGrowth(t *testing.T) {
 	assert.Empty(t, jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike}, staked)), "once")
 	left := housed(t, "phalaenopsis", "bark").sees(50, spike).leaves(52, "stake-spike", "")
 	assert.Empty(t, jobs(left.on(60)), "left out, it is not asked for again")
+	limp := map[int]patient.Checkin{50: spike, 59: {Leaf: "limp"}}
+	assert.Empty(t, jobs(of("phalaenopsis", limp, nil)), "a limp plant's spike may have to come off")
+	bare := housed(t, "phalaenopsis", "tub", withRoots(0, 12, "")).sees(2, spike)
+	assert.Empty(t, jobs(bare.on(3)), "its look takes the spike off")
 	bud := patient.Checkin{Flowering: patient.Bud}
 	assert.Equal(t, []string{"shelter " + day(58)},
 		jobs(of("phalaenopsis", map[int]patient.Checkin{50: spike, 58: bud}, staked)))

@@ -130,7 +130,8 @@ func (q inquiry) next(alarms []string) []Check {
 	question := q.inQuestion(alarms)
 	var open []int
 	for _, f := range q.byTheme {
-		if q.findings[f] == notLooked && q.clues.applies(q.Findings[f]) && q.inTurn(q.Findings[f]) {
+		asked := q.clues.word(q.Findings[f].Code) != "" // though it is of long ago, and weighs nothing
+		if q.findings[f] == notLooked && !asked && q.clues.applies(q.Findings[f]) && q.inTurn(q.Findings[f]) {
 			open = append(open, f)
 		}
 	}

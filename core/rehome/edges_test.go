@@ -311,7 +311,7 @@ func TestASpikeThatIsKept(t *testing.T) {
 		p.Day, p.Looks[0].On, p.Intake.Flowering = "2030-05-20", "2030-05-10", patient.Spike
 		p.Sides[disputes.SpikeAtRescue] = disputes.SpikeKeep
 		change(p)
-		return keepsSpike(p)
+		return KeepsSpike(p)
 	}
 	assert.True(t, of(func(*patient.Patient) {}))
 	assert.False(t, of(func(p *patient.Patient) { p.Intake.Flowering = patient.NotFlowering }))

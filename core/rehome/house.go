@@ -132,7 +132,7 @@ func (k *Knowledge) Lead(
 			return w, err
 		}
 		t.Pot, t.VolumeL = w.Pot, w.Fit.VolumeL
-		t.Small = mix.Settled.Small && mix.Under == nil && w.Pot.CrockMM == 0
+		t.Small = mix.Settled.Small && mix.Under == nil && w.Pot.CrockMM == 0 && w.Pot.HoleMM == nil
 		t.Organic, t.Fine, t.Care = mix.Settled.Organic, mix.Settled.Fine, mix.Settled.Cautions
 		t.Mixed, t.Under = mixing(mix.Measured), mix.Under.laid()
 	}

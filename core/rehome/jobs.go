@@ -92,7 +92,7 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"worms-stay":      hasWorms(p) && wormsStay(p, t.VolumeL),
 		"leads":           t.Clump || p.Rhizome.Leads > 1,
 		"old-bulbs":       p.Profile.HasBulbs() && p.Profile.Sympodial() && !t.Clump,
-		"spike":           keepsSpike(p),
+		"spike":           KeepsSpike(p),
 		"wobbles":         Wobbles(p),
 		"topples":         p.Finding("top-heavy") == patient.Present,
 		"big":             t.VolumeL > k.BigPotL.Value,
@@ -112,9 +112,9 @@ func wormsStay(p *patient.Patient, litres float64) bool {
 	return litres >= Table().WormsFromL.Value
 }
 
-// keepsSpike holds for a plant that moves with its spike on: there is one, it was not cut
+// KeepsSpike holds for a plant that moves with its spike on: there is one, it was not cut
 // since, and the look does not take it off.
-func keepsSpike(p *patient.Patient) bool {
+func KeepsSpike(p *patient.Patient) bool {
 	if p.Look() == nil || !p.Flowering().InFlower() ||
 		slices.ContainsFunc(p.Spikes, func(on string) bool { return on >= p.Look().On }) {
 		return false

@@ -184,4 +184,5 @@ func TestPaperKeepsAFineMixIn(t *testing.T) {
 	assert.Contains(t, of("oncidium", roots.Good), "paper", "fine bark")
 	assert.NotContains(t, of("cattleya", roots.Good), "paper", "medium bark stays in by itself")
 	assert.NotContains(t, of("slipper", roots.Poor), "paper", "it lies on coarse bark")
+	assert.NotContains(t, of("jewel", roots.Good), "paper", "water stands below its holes")
 }
