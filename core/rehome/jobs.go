@@ -170,9 +170,7 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 	case row.Mixes:
 		j.Amounts, care = amounts(t.Mixed), slices.Concat(care, t.Care)
 	case row.Lays && t.Under != nil:
-		layer, _ := media.Table().Component(t.Under.Component)
-		j.Do = knowledge.Say(message.Of(row.Do.Code,
-			message.Fixed("mm", t.Under.MM, 0, "mm"), message.Told("of", layer.Name)))
+		j.Do = knowledge.Say(message.Of(row.Do.Code, message.Fixed("mm", t.Under.MM, 0, "mm")))
 		j.Amounts = amounts([]Mixing{{Component: t.Under.Component, ML: t.Under.ML}})
 	case row.Holds:
 		j.How = append(j.How, k.HoldStill[t.Still])

@@ -48,7 +48,8 @@ func TestASlipperOverItsCoarseLayer(t *testing.T) {
 	assert.NotContains(t, codes, "crock")
 	for _, j := range w.Jobs {
 		if j.Code == "coarse" {
-			assert.Equal(t, "Lay 25 mm of bark, chunky at the bottom", english.Say(j.Do.Value))
+			assert.Equal(t, "Lay a coarse layer of 25 mm at the bottom", english.Say(j.Do.Value))
+			assert.Contains(t, english.Say(j.Amounts), "bark, chunky")
 		}
 		if j.Code == "first-water" {
 			assert.Contains(t, english.Say(j.How[0].Value), "dilute seaweed")
