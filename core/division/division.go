@@ -259,9 +259,10 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 		return a
 	}
 	a.Decision, a.Headline = Can, knowledge.Say(message.Of("division.say.it-can-be-divided-into", message.Count("n", len(a.Pieces))))
-	say("can")
 	if i := slices.IndexFunc(a.Pieces, func(p Piece) bool { return p.Warned }); i >= 0 {
 		a.Reasons = append(a.Reasons, a.Pieces[i].Why...)
+	} else {
+		say("can")
 	}
 	say("no-need")
 	say("face")

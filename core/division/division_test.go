@@ -128,6 +128,7 @@ func TestAPieceOfTwoIsWarnedOf(t *testing.T) {
 		require.Len(t, a.Pieces, 2, kind)
 		assert.True(t, a.Pieces[1].Warned, kind)
 		assert.Contains(t, reasons(a), "Two and a lead are few", kind)
+		assert.NotContains(t, reasons(a), "large enough", kind)
 		idle := of(kind, five, func(p *patient.Patient) { p.Looks[0].Noted.Growth = patient.Idle })
 		assert.NotEqual(t, Can, idle.Decision, "not vigorous")
 		fair := of(kind, five, func(p *patient.Patient) { p.Given.Grade = roots.Fair })
