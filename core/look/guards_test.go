@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/core/acts"
 	"therapeon/core/patient"
 	"therapeon/language/english"
 )
@@ -154,6 +155,15 @@ func TestAnAlarmIsNotLeft(t *testing.T) {
 	v = decide(shy)
 	assert.Equal(t, "frost", v.Line.Block)
 	assert.Contains(t, v.Also, Line{Say: Check}, "once it is in")
+	p := shy.patient()
+	p.Day, p.Judge = "2030-05-15", func(*patient.Patient) patient.Heard {
+		return patient.Heard{Alarm: true, Asked: map[string][]string{"oil-soap-label": {"spider-mites"}}}
+	}
+	p.Looks[0].Noted.NightLowC = nil
+	v = Table().Decide(p)
+	assert.Equal(t, Line{Say: Treat}, v.Line)
+	assert.Contains(t, v.Also, Line{Say: Check}, "beside a treatment too")
+	assert.NotContains(t, v.Says, acts.Unpot, "a check is no unpotting")
 	dry := looked(t, "phalaenopsis", "leaves-limp", "pot-light", "stays-wet")
 	assert.Equal(t, Line{Say: Feel}, decide(dry).Line, "noted both dry and wet, it is felt for")
 }

@@ -164,7 +164,7 @@ func (d *decider) decided() []acts.Proposal {
 	case d.v.Decision == Now:
 		p.Force = acts.Must
 		fallthrough
-	case d.v.Decision == Soon && d.v.Line.Say != Check:
+	case d.v.Decision == Soon && d.v.Line.Say != Check && !slices.Contains(d.v.Also, Line{Say: Check}):
 		p.Acts = []acts.Act{acts.Unpot}
 	case d.v.Decision == Leave, d.v.Decision == Wait:
 		p.Acts = []acts.Act{acts.StayIn, acts.Leave}
